@@ -71,7 +71,7 @@ internal static class Candidates
                     continue;
                 if (CanBegin(words.ClassAt(i)) && !cues.Any(c => c.Cue.Doer is not Doer.Nothing && c.Content > i))
                     Add(sentence, i, new(Cue.None, i, i, null), i);
-                foreach (var (verb, complement) in Needs(words, sentence, i))
+                foreach (var (verb, complement) in Needing.Of(words, sentence, i))
                     Add(sentence, i, new(Cue.Thing, complement, complement, null), complement, verb);
             }
 
@@ -85,7 +85,14 @@ internal static class Candidates
                     && words.ListedIn(s).Count > 1
                 )
                     return;
-                if (content >= s.To || !CanBegin(words.ClassAt(content)) || said.Is(s, from, cue, content, needs))
+                var only = words.ListedIn(s) is [{ IsAllThatIsAsked: true } one] ? one : null;
+                if (only is not null && !only.Holds(new(s, from, content, s.To, cue)))
+                    return;
+                if (
+                    content >= s.To
+                    || !CanBegin(words.ClassAt(content))
+                    || (content != only?.Content && said.Is(s, from, cue, content, needs))
+                )
                     return;
                 var taken = 0;
                 var courtesy = CourtesyAt(from) ?? CourtesyAt(content);
@@ -283,8 +290,12 @@ internal static class Candidates
                 or WordClass.Tag
                 or WordClass.Person
                 or WordClass.Crew
+        // "Has it landed? If not chase them"
+        || (words.At(i - 1).Lower is "not" or "so" && words.At(i - 2).Is("if"))
         || (words.At(i - 1).Is("that") && words.At(i - 2).Lower is "means" or "is" or "remember")
         || (VerbPlaces.IsGoingOn(words, i - 1) && words.ClassAt(i) is WordClass.Verb or WordClass.VerbOrNoun)
+        // "Perhaps order more"
+        || (words.At(i - 1).Lower is "perhaps" or "maybe" && words.ClassAt(i) is WordClass.Verb)
         || IsAfterClause(words, sentence, i);
 
     /// <summary>
@@ -407,88 +418,4 @@ internal static class Candidates
                 or WordClass.Crew
                 or WordClass.Courtesy
         || words.At(e).Lower is "as" or "since" or "before" or "after" or "until" or "till" or "will" or "would";
-
-    /// <summary>Verbs by which a thing that opens at a token needs something, each with where that something begins.</summary>
-    private static IEnumerable<(int Verb, int Complement)> Needs(MessageWords words, Sentence sentence, int from)
-    {
-        if (
-            words.ClassAt(from)
-                is WordClass.I
-                    or WordClass.We
-                    or WordClass.You
-                    or WordClass.Someone
-                    or WordClass.NoOne
-                    or WordClass.Denial
-                    or WordClass.Subordinator
-                    or WordClass.HaveBase
-                    or WordClass.Modal
-                    or WordClass.Do
-                    or WordClass.DoBase
-                    or WordClass.Comma
-                    or WordClass.Colon
-                    or WordClass.Dash
-                    or WordClass.Mark
-                    or WordClass.Conjunction
-            || Lexicon.Reporting.Contains(words.At(from).Lower)
-            || words.At(from).Lower is "no" or "before" or "after" or "until"
-        )
-            yield break;
-        for (var i = from + 1; i < sentence.To && i < from + 10; i++)
-        {
-            var word = words.At(i).Lower;
-            if (word is "is" or "are" && words.At(i + 1).Is("to") && words.At(i + 2).Is("be") && i + 3 < sentence.To)
-            {
-                yield return (i, i + 3);
-                yield break;
-            }
-
-            if (
-                words.ClassAt(i)
-                    is WordClass.Comma
-                        or WordClass.Subordinator
-                        or WordClass.Be
-                        or WordClass.Past
-                        or WordClass.Stop
-                        or WordClass.Someone
-                || (Lexicon.Reporting.Contains(word) && word is not ("wants" or "wanted"))
-            )
-                yield break;
-            // "There's no need for it"
-            if (word is "need" && words.At(i - 1).Lower is "no" or "the" or "any" or "a")
-                continue;
-            var complement = word switch
-            {
-                "needs" or "need" or "wants" or "want" or "must" or "should" => words.At(i + 1).Is("to")
-                    ? i + 2
-                    : i + 1,
-                "has" or "have" or "ought" when words.At(i + 1).Is("to") => i + 2,
-                // "the bench gets scrubbed", "the holds to be washed"
-                "gets" or "get" when words.ClassAt(i + 1) is WordClass.Past => i + 1,
-                "to" when words.At(i + 1).Is("be") && words.ClassAt(i + 2) is WordClass.Past => i + 2,
-                "really" when words.At(i + 1).Lower is "has" or "have" or "needs" && words.At(i + 2).Is("to") => i + 3,
-                _ => -1,
-            };
-            if (complement < 0 || complement >= sentence.To)
-                continue;
-            // "They want him again": a wish of theirs. "They need oiling": of things.
-            if (
-                words.At(from).Lower is "they" or "he" or "she"
-                && words.ClassAt(complement) is not WordClass.Gerund
-                && !words.At(complement).Is("be")
-            )
-                yield break;
-            // "Has to be swept", "has to have a label"
-            if (
-                words.At(complement).Is("be")
-                || (
-                    words.At(complement).Is("have")
-                    && words.ClassAt(complement + 1) is WordClass.Determiner or WordClass.Number
-                    && words.At(complement - 1).Is("to")
-                )
-            )
-                complement++;
-            yield return (i, complement);
-            yield break;
-        }
-    }
 }

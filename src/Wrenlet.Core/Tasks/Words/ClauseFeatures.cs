@@ -79,6 +79,9 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     /// <summary>So of each of several things that a sentence lists: it asks, whatever else is so.</summary>
     public static readonly Feature IsListed = Feature.Of(N("listed"), N("each"));
 
+    /// <summary>So of what is all that its sentence asks: "the pump has packed up. Ada asap".</summary>
+    public static readonly Feature IsAllThatIsAsked = Feature.Of(N("all that is asked"), N("called"));
+
     /// <summary>So of "could somebody look": whoever it is, somebody is asked.</summary>
     public static readonly Feature IsAskedOfSomebody = Feature.Of(N("asked of somebody"), N("verb"));
 
@@ -90,6 +93,9 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
 
     /// <summary>So where people have said of such a sentence that it asks for nothing.</summary>
     public static readonly Feature KnownNotToAsk = Feature.Of(FirmSays, N("asks for nothing"));
+
+    /// <summary>So of "Ada, the van needs new tyres": somebody is called, and what is needed is all that is said.</summary>
+    public static readonly Feature IsNeedSaidTo = Feature.Of(N("need said to"), N("called"));
 
     private static readonly ushort NeedsIs = N("needs");
     private static readonly ushort NeedsFirst = N("needs+complement");
@@ -140,8 +146,33 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
 
         if (c.IsListed)
             into.Add(IsListed);
-        if (c.Cue.Cue.Label is "ask someone" && first == ClassNumbers[(int)WordClass.Verb])
+        if (c.IsListed && words.ListedIn(s) is [{ IsAllThatIsAsked: true }])
+            into.Add(IsAllThatIsAsked);
+        if (
+            c.Cue.Cue.Label is "ask someone" && first == ClassNumbers[(int)WordClass.Verb]
+            // "We should order more paper"
+            || (
+                c.Cue.Cue.Label is "suggest"
+                && Listing.Orders(words, c.Content)
+                && !(words.At(c.From - 1).Lower is "maybe" or "perhaps")
+                && !Lexicon.OfNoWork.Contains(words.At(c.Content).Lower)
+            )
+            // "Can you pressure-test it"
+            || (
+                c.Cue.Cue.Label is "ask"
+                && words.ClassAt(c.Content - 1) is WordClass.You
+                && Listing.Orders(words, c.Content)
+            )
+            // "Ada is to answer the mail"
+            || (
+                c.Cue.Cue.Label is "who to"
+                && words.At(c.Content - 2).Lower is "is" or "are"
+                && Listing.Orders(words, c.Content)
+            )
+        )
             into.Add(IsAskedOfSomebody);
+        if (SaidToOne.IsNeed(words, c, facts) || SaidToOne.IsNeedOfAll(words, c, facts))
+            into.Add(IsNeedSaidTo);
         if (c.Cue.Cue == Cue.None && c.Needs < 0 && facts.IsThingByADay && words.ClassAt(c.Content).CanOpenAThing())
             into.Add(IsThingDated);
         if (Closed(c.Content) is > 0 and var word)
@@ -181,7 +212,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(Feature.Of(Courtesy, N(courtesy), cue));
         if (WordForms.HasSamePast(words.At(c.Content).Lower))
             into.Add(Feature.Of(SamePast, before, mark));
-        else if (c.Cue.Cue == Cue.None && IsBareVerbOfOne(c))
+        else if (c.Cue.Cue == Cue.None && SaidToOne.IsBareVerb(words, c))
             into.Add(Feature.Of(BareVerb, first));
         if (c.Needs >= 0)
         {
@@ -194,29 +225,6 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(Feature.Of(NeedsFirst, complement, first, Class(s, c.Needs - 1)));
         }
     }
-
-    /// <summary>"Nell true the wheel": of one person it would be "trues" if it were told.</summary>
-    private bool IsBareVerbOfOne(Candidate c) =>
-        words.ClassIn(c.Sentence, c.Content - 1) is WordClass.Person
-        && words.ClassIn(c.Sentence, c.Content - 2)
-            is WordClass.Edge
-                or WordClass.Comma
-                or WordClass.Courtesy
-                or WordClass.Time
-                or WordClass.Conjunction
-        && words.ClassAt(c.Content)
-            is WordClass.Verb
-                or WordClass.VerbOrNoun
-                or WordClass.NounOrVerb
-                or WordClass.VerbOrAdjective
-        && words.ClassIn(c.Sentence, c.Content + 1)
-            is WordClass.Determiner
-                or WordClass.Possessive
-                or WordClass.Object
-                or WordClass.Preposition
-                or WordClass.Number
-                or WordClass.Subject
-                or WordClass.Other;
 
     /// <summary>What is so of where a candidate ends.</summary>
     public void OfEnd(Candidate c, List<Feature> into)
@@ -293,14 +301,20 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private ushort BeforeOf(Sentence s, int from)
     {
         var i = from - 1;
-        while (i >= s.From && words.ClassAt(i) is WordClass.Courtesy)
+        while (i >= s.From && words.ClassAt(i) is WordClass.Courtesy || IsUrgedOf(s, i))
             i--;
         if (i < s.From)
             return s.IsItem ? N("item")
                 : from > s.From ? N("courtesy")
                 : N("start");
         var kind = words.ClassAt(i);
-        if (i == from - 1 && Candidates.IsAfterClause(words, s, from))
+        if (
+            i == from - 1
+            && (
+                Candidates.IsAfterClause(words, s, from)
+                || (words.At(i).Lower is "not" or "so" && words.ClassIn(s, i - 1) is WordClass.Subordinator)
+            )
+        )
             return N("a clause");
         if (kind is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Bracket or WordClass.Mark)
         {
@@ -330,6 +344,17 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             _ => "word ",
         };
         return N(ahead + Rough(i));
+    }
+
+    /// <summary>"Kit, drop everything and": how much it matters, between who is called and what is asked.</summary>
+    private bool IsUrgedOf(Sentence s, int i)
+    {
+        if (i < s.From || words.PriorityAt(i) is not { } priority)
+            return false;
+        var before = priority.From - 1;
+        if (words.ClassIn(s, before) is WordClass.Comma)
+            before--;
+        return words.ClassIn(s, before) is WordClass.Person or WordClass.Crew or WordClass.Tag;
     }
 
     private string Rough(int i) =>

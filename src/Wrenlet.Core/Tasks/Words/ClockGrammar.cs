@@ -76,6 +76,10 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             : clock;
     }
 
+    /// <summary>"At ten every night": a bare hour in the part of the day that a word names; as it is where none does.</summary>
+    public static ClockWords InPartOfDay(ClockWords clock, string word) =>
+        clock.BareHour is not null && HalfOf(word) is { } half ? InHalf(clock, half) : clock;
+
     /// <summary>A bare hour in the part of the day that was said.</summary>
     private static ClockWords InHalf(ClockWords clock, Half half)
     {
@@ -140,7 +144,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             return new(At(at + 2).Is("the") ? at + 4 : at + 3, Closing) { StandsAlone = true };
         if (At(at).Is("close") && At(at - 1).Lower is "by" or "before" or "at" or "until")
             return new(at + 1, Closing);
-        if (!At(at).IsWord)
+        if (!At(at).IsWord || (lead == i && at == i && IsOfAThing(at)))
             return null;
         var half = HalfOf(At(at).Lower);
         return At(at).Lower switch
@@ -164,6 +168,18 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             _ => null,
         };
     }
+
+    /// <summary>"The coffee morning", "our quiz night": what is on then.</summary>
+    private bool IsOfAThing(int i) =>
+        At(i).Lower is "morning" or "afternoon" or "evening" or "night"
+        && At(i - 1).Kind is TokenKind.Word
+        && At(i - 2).Lower is "the" or "a" or "an" or "our" or "their" or "next"
+        && !Lexicon.Weekdays.ContainsKey(At(i - 1).Lower)
+        && WordForms.ClassOf(At(i - 1).Lower)
+            is WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrNoun
+                or WordClass.Verb;
 
     /// <summary>"half past two", "quarter to four", "ten past three", "half ten", "3 o'clock".</summary>
     private ClockWords? Spoken(int i)
@@ -267,6 +283,9 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
                 or "this"
                 or "next"
                 or "every"
+                or "each"
+                or "daily"
+                or "nightly"
                 or "if"
                 or "but"
                 or "he"

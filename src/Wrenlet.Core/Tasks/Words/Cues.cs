@@ -120,7 +120,12 @@ internal static class Cues
             "just so you know",
             "i|we have|'ve asked|told",
             "i've|we've asked|told",
-            "thank you|him|her|them"
+            "thank you|him|her|them",
+            "owe|owes you|u|him|her|them one|a|some|big",
+            "call|ring|phone|contact|email|mail|text|ask|tell him|her|them if you|you're need|want|get|stuck|unsure|lost",
+            "call|ring|phone|contact|email|mail|text|ask|tell <who> if you|you're need|want|get|stuck|unsure|lost",
+            "call|ring|phone|contact|email|mail|text|ask|tell him|her|them if you|you've have? any|questions|trouble",
+            "call|ring|phone|contact|email|mail|text|ask|tell <who> if you|you've have? any|questions|trouble"
         ),
         .. Of(
             "in case",
@@ -136,7 +141,15 @@ internal static class Cues
         ),
         .. Of(Pointer, Doer.Nothing, "see|cf|compare also? <thing>"),
         .. Of("said so", Doer.Nothing, "you|u said|promised|told|were|did|have|had"),
-        .. Of("never mind", Doer.Nothing, "never mind", "no need", "hold off|on", "forget it|that|about", "scrap that"),
+        .. Of(
+            "never mind",
+            Doer.Nothing,
+            "never mind",
+            "no need",
+            "hold off|on|fire",
+            "forget it|that|about",
+            "scrap that"
+        ),
         .. Of(
             "promise",
             Doer.Author,
@@ -174,7 +187,7 @@ internal static class Cues
             "would|could|is it be? possible for you|someone to",
             "would|could|is it be? possible to",
             "it is possible that? for? you to?",
-            "are|would|will you be? able to",
+            "are|would|will you be? able|free|available|willing|happy to",
             "can|could|would you be? able to",
             "do|don't you think you|we could|can",
             "i wonder if|whether you|someone could|can|would|might",
@@ -205,9 +218,11 @@ internal static class Cues
             "one? thing|job|task|favour for you :|, ",
             "one|another|a more|last|other|final|small|quick|little? thing|favour|request|job :|,|-",
             "i|we would be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone|somebody|anyone "
-                + "could|would|can|will|were able? to?",
+                + "could|would|can|will|were? able? to?",
             "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone|somebody|anyone "
-                + "could|would|can|will|were able? to?",
+                + "could|would|can|will|were? able? to?",
+            "would be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best "
+                + "if you|someone|somebody|we could|can|would? please?",
             "i|we would really|very|greatly? much? appreciate it? if you|someone|somebody|you'd could|would|can?",
             "i'd|we'd really|very|greatly? much? appreciate it? if you|someone|somebody|you'd could|would|can?",
             "it would|will be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best|"
@@ -222,24 +237,40 @@ internal static class Cues
             AskWho,
             Doer.Named,
             "please? can|could|would|will|shall <who> please? kindly? be? able? to?",
-            "please? can|could|would|will|shall you and <who> please? kindly? be? able? to?"
+            "please? can|could|would|will|shall you and <who> please? kindly? be? able? to?",
+            "please? can|could|would|will <who> please? be able|free|available|willing|happy to",
+            "please? can|could|would|will|might someone|somebody|anyone|anybody|one from|in|at <who> please? be? able|free? to?",
+            "it would|will be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "
+                + "could|can|would|will? please?",
+            "it'd|that'd be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "
+                + "could|can|would|will? please?",
+            "would be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "
+                + "could|can|would|will? please?",
+            "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if <who> could|would|can|will?",
+            "i|we would be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if <who> could|would|can|will?"
         ),
         .. Of("mind who", Doer.Named, "can|could|would|will <who> please? mind awfully?"),
         .. Of(
             "ask someone",
             Doer.Anyone,
             "please? can|could|would|will|might someone|somebody|anyone|anybody|one|we|everyone|everybody please? kindly? mind?",
-            "please? can|could|would|will|might one of you|us please? kindly? mind?"
+            "please? can|could|would|will|might one of you|us please? kindly? mind?",
+            "please? can|could|would|will|might someone|somebody|anyone|anybody|one be able|free|available|willing|happy to"
         ),
         .. Of("please", Doer.You, "please|kindly not|do|to|you|then? forget? to? also?"),
-        .. Of("who to", Doer.Named, "<who> to", "<who> is|are to"),
+        .. Of("who to", Doer.Named, "<who> to", "<who> is|are to", "<who> '|’ s to"),
         .. Of(
             "who must",
             Doer.Named,
             "<who> must|should to?",
             "<who> needs|need|has|have|ought|wants to",
             "<who> has|have got to",
-            "<who> will|'ll need|have to"
+            "<who> will|'ll need|have to",
+            "someone|somebody|anyone|anybody|one from|in|at <who> really? must|should to?",
+            "someone|somebody|anyone|anybody|one from|in|at <who> really? needs|has|ought to",
+            "someone|somebody|anyone|anybody|one from|in|at <who> please? to?",
+            "it is|was very|most? important|essential|vital|crucial|imperative that? <who>",
+            "it's very|most? important|essential|vital|crucial|imperative that? <who>"
         ),
         .. Of(
             "who will",
@@ -274,8 +305,9 @@ internal static class Cues
             "you must|should to? please?",
             "you need|have|ought|want|are to",
             "you've got to",
-            "you'll need|have to",
-            "you will need|have to",
+            "you'll need|have|want to",
+            "you might|may|could? want|like|wish to",
+            "you will need|have|want to",
             "you'd better",
             "you had better",
             "you're to",
@@ -313,6 +345,10 @@ internal static class Cues
         .. Of(
             "suggest",
             Doer.Anyone,
+            "it would|will|might|may be wise|sensible|prudent|better|worthwhile|safer to",
+            "it'd|it's|that'd be? wise|sensible|prudent|better|worthwhile|safer to",
+            "it would|might|may be? a|an good? idea to",
+            "it'd|might|would be? a|an good? idea to",
             "let's also? just? all?",
             "let us also? just? all?",
             "shall we",

@@ -13,6 +13,9 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         "day days week month night evening morning time date meeting check start end test review call work"
     );
 
+    /// <summary>What is on a day has a name of at most so many words: "Friday's choir practice".</summary>
+    private const int MostWordsOfAThing = 2;
+
     private readonly PeriodGrammar _periods = new(setting, sent, tokens);
 
     private LocalDate Today => sent.Date;
@@ -213,6 +216,35 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         if (OnDate(at) is { } exact && exact.Date.DayOfWeek == weekday)
             return exact with { StandsAlone = true };
         return Then(at, soonest, other: soonest == Today ? soonest.PlusWeeks(1) : null);
+    }
+
+    /// <summary>"Friday's meeting", "tomorrow's early market": the day of what is on then; null where none is named so.</summary>
+    public DayWords? OfSomethingOn(int i)
+    {
+        var at = At(i).Is("the") ? i + 1 : i;
+        var word = At(at).Lower;
+        if (!At(at).IsWord || !word.EndsWith("'s", StringComparison.Ordinal))
+            return null;
+        LocalDate date;
+        if (word is "today's" or "tomorrow's")
+            date = Today.PlusDays(word is "today's" ? 0 : 1);
+        else if (Lexicon.Weekdays.TryGetValue(word[..^2], out var weekday))
+            date = Today.With(DateAdjusters.NextOrSame(weekday));
+        else
+            return null;
+        var to = at + 1;
+        while (
+            to <= at + MostWordsOfAThing
+            && At(to).Kind is TokenKind.Word
+            && WordForms.ClassOf(At(to).Lower)
+                is WordClass.Noun
+                    or WordClass.NounOrVerb
+                    or WordClass.VerbOrNoun
+                    or WordClass.Verb
+                    or WordClass.Gerund
+        )
+            to++;
+        return to == at + 1 ? null : Then(to, date);
     }
 
     /// <summary>The first of the month that is named at a token, where no day of it follows; null where there is none.</summary>

@@ -116,6 +116,11 @@ internal static class Lexicon
         "it them these those this that ready done needed wanted due me us here there up booked set planned arranged"
     );
 
+    /// <summary>Verbs of what comes about by itself: "we should get it on Friday", "we should think about it".</summary>
+    public static readonly FrozenSet<string> OfNoWork = Set(
+        "be see get know hear have need want like love hope expect receive reach arrive manage find realise remember think talk stop do keep look"
+    );
+
     public static readonly FrozenSet<string> Prepositions = Set(
         "of to in on at by for with from into onto about under over after before until till between without through per via"
     );

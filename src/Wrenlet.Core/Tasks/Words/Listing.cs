@@ -12,6 +12,9 @@ internal sealed record ListedPart(Sentence Sentence, int From, int Content, int 
     /// <summary>Whether it is said without a verb: "Ada posters".</summary>
     public bool IsAThing { get; init; }
 
+    /// <summary>Whether nothing else is asked in its sentence.</summary>
+    public bool IsAllThatIsAsked { get; init; }
+
     /// <summary>Whether a request is this one.</summary>
     public bool Holds(Candidate c) =>
         c.Sentence == Sentence && c.Content >= From && c.Content < End && (Content < 0 || c.Content >= Content);
@@ -64,20 +67,17 @@ internal static class Listing
         if (joints > MostParts)
             return [];
         if (joints == 0)
-            return (CalledAhead(words, s) ?? EachTime(words, s) ?? AskedBeside.OfWhoIsNamed(words, s)) is { } only
-                ? [only]
-                : [];
+            return (CalledAlone.In(words, s) ?? AskedBeside.OfWhoIsNamed(words, s)) is { } only ? [only] : [];
         return Counted(words, s) is { Count: > 0 } counted ? counted
             : SharedOut(words, s) is { Count: > 0 } shared ? shared
             : CalledBehind(words, s) is { Count: > 0 } called ? called
             : DatedEach(words, s) is { Count: > 0 } dated ? dated
-            : CalledFor(words, s) is { } one ? [one]
-            : EachTime(words, s) is { } repeated ? [repeated]
+            : CalledAlone.In(words, s) is { } one ? [one]
             : AskedBeside.Of(words, s) is { Count: > 0 } beside ? beside
             : Ordered(words, s);
     }
 
-    private static bool IsMark(MessageWords words, int i) => words.ClassAt(i) is WordClass.Comma or WordClass.Dash;
+    public static bool IsMark(MessageWords words, int i) => words.ClassAt(i) is WordClass.Comma or WordClass.Dash;
 
     private static bool IsJoint(MessageWords words, int i) =>
         IsMark(words, i) || words.At(i).Lower is "and" or "then" or "so" or "&";
@@ -198,7 +198,7 @@ internal static class Listing
         var ordered = opened.Exists(o => o.Says is Says.ToDo);
         if (!ordered && opened.TrueForAll(o => o.Says is Says.Does or Says.Will))
             // "Ada sweeps, Ben mops" tells as much as it asks: where nothing says more, the features decide.
-            return parts[0].From > s.From || opened.Exists(o => o.Says is Says.Will)
+            return parts[0].From > s.From || opened.Exists(o => o.Says is Says.Will) || AreDated(words, parts)
                 ? parts
                 : [.. parts.Select(p => p with { Content = -1 })];
         // "Ada has the keys, Ben the van, Tom the maps": the verb is said once, and tells.
@@ -222,6 +222,12 @@ internal static class Listing
         ];
     }
 
+    /// <summary>"Ada sweeps tomorrow and Ben mops on Friday": each by its day.</summary>
+    private static bool AreDated(MessageWords words, List<ListedPart> parts) =>
+        parts.TrueForAll(p =>
+            words.Times.Exists(t => t.From > p.Content && t.To <= p.End && t is { Due: not null, Repeats: null })
+        );
+
     /// <summary>"Ada posters, Ben tours, Tom the till"; "Ned ill, Ada holiday, Ben course" may be where they are.</summary>
     private static bool AreThings(MessageWords words, Sentence s, List<ListedPart> parts) =>
         (parts.Count >= AList || parts[0].From > s.From)
@@ -237,6 +243,14 @@ internal static class Listing
         // "Wynn will take the samples and Olu packs them"
         if (words.At(i).Lower is "will" or "to" && !words.At(i + 1).Is("be") && Orders(words, i + 1))
             return (i + 1, i + 1, words.At(i).Is("will") ? Says.Will : Says.ToDo);
+        // "Wynn's to take the samples"
+        if (
+            words.At(i).Lower is "'" or "’"
+            && words.At(i + 1).Is("s")
+            && words.At(i + 2).Is("to")
+            && Orders(words, i + 3)
+        )
+            return (i + 3, i + 3, Says.ToDo);
         var apart = words.ClassAt(i) is WordClass.Comma;
         if (apart)
             i++;
@@ -311,79 +325,6 @@ internal static class Listing
             : [];
     }
 
-    /// <summary>"The lamp in 5 is out, Ada please": what is wrong, and who is called to see to it.</summary>
-    private static ListedPart? CalledFor(MessageWords words, Sentence s)
-    {
-        var (end, isPlea) = (s.To, false);
-        while (end > s.From && words.ClassAt(end - 1) is WordClass.Courtesy)
-            isPlea |= words.At(--end).Lower is "please" or "pls" or "plz";
-        // "The figures are in, Kit thanks"
-        if (!isPlea)
-            return CalledAhead(words, s);
-        while (end > s.From && words.ClassAt(end - 1) is WordClass.Time or WordClass.Priority)
-            end--;
-        var content = s.From;
-        while (content < s.To && words.ClassAt(content) is WordClass.Priority or WordClass.Colon or WordClass.Comma)
-            content++;
-        if (
-            words.Names.Find(n => n.To == end && n.From > content) is not { } who
-            || words.ClassAt(who.From - 1) is not (WordClass.Comma or WordClass.Dash)
-            || !(words.ClassAt(content).CanOpenAThing() || words.ClassAt(content) is WordClass.NounOrVerb)
-        )
-            return null;
-        var first = content;
-        while (first < who.From && !IsMark(words, first))
-            first++;
-        // Where something else is asked in it, that is what they are called for.
-        for (var i = content; i < who.From; i++)
-            if (
-                words.CuesAt(s, i).Any(c => c.Cue.Doer is not (Doer.Nothing or Doer.Author))
-                || (i > content && words.ClassAt(i) is WordClass.Verb && IsMark(words, i - 1))
-            )
-                return null;
-        return States(words, content, first) ? new(s, content, content, content, first, who) : null;
-    }
-
-    /// <summary>"Every first Monday Ada tests the alarm": "Ada does the post on Mondays" only tells how it is.</summary>
-    private static ListedPart? EachTime(MessageWords words, Sentence s)
-    {
-        if (
-            words.TimeAt(s.From) is not { Repeats: not null } time
-            || words.WhoAt(time.To, s.To) is not { } who
-            || !(words.DoneBy(who.To) is not null || Orders(words, who.To))
-        )
-            return null;
-        for (var i = who.To; i < s.To; i++)
-            if (IsMark(words, i))
-                return null;
-        return new(s, who.From, who.To, who.To, s.To, who);
-    }
-
-    /// <summary>"Not urgent, Ada: the bench wobbles": who is called with how much it matters, and what is wrong.</summary>
-    private static ListedPart? CalledAhead(MessageWords words, Sentence s)
-    {
-        var i = s.From;
-        while (i < s.To && words.ClassAt(i) is WordClass.Priority or WordClass.Comma)
-            i++;
-        if (i == s.From || words.WhoAt(i, s.To) is not { } who || words.ClassAt(who.To) is not WordClass.Colon)
-            return null;
-        var content = who.To + 1;
-        // "The match is on Friday" is news.
-        if (words.Times.Exists(t => t.From >= content && t.To <= s.To))
-            return null;
-        return content < s.To && words.ClassAt(content).CanOpenAThing() && (States(words, content, s.To) || HasThird())
-            ? new(s, who.From, content, content, s.To, who)
-            : null;
-
-        bool HasThird()
-        {
-            for (var k = content + 1; k < s.To; k++)
-                if (words.ClassAt(k) is WordClass.Third)
-                    return true;
-            return false;
-        }
-    }
-
     /// <summary>"For the show Ada does the ice", "by Friday: Ada, ring the inn".</summary>
     private static bool IsHeading(MessageWords words, Sentence s, int i) =>
         words.ClassAt(i - 1) is WordClass.Colon || (words.TimeAt(i - 1) is { } time && time.From == s.From);
@@ -415,12 +356,12 @@ internal static class Listing
             words.At(i).Lower is "that's" or "that" or "which" or "what's" && !IsMark(words, i - 1);
     }
 
-    private static bool CanOpenAThing(MessageWords words, int i) =>
+    public static bool CanOpenAThing(MessageWords words, int i) =>
         words.ClassAt(i).CanOpenAThing()
         || words.ClassAt(i) is WordClass.Number or WordClass.Third or WordClass.VerbOrNoun
         || words.At(i).Lower is "everything" or "anything";
 
-    private static bool States(MessageWords words, int from, int to)
+    public static bool States(MessageWords words, int from, int to)
     {
         for (var i = from; i < to; i++)
             if (

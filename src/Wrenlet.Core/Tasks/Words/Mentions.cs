@@ -88,7 +88,18 @@ internal sealed class Mentions(MessageWords words)
             if (!Begins(i, from, to))
                 continue;
             var head = HeadFrom(i, to);
-            if (head < 0 || PeopleWords.IsEmpty(words.At(head).Lower))
+            if (
+                head < 0
+                || PeopleWords.IsEmpty(words.At(head).Lower)
+                // "The labels say 2025", "two are down"
+                || (
+                    head == i
+                    && (
+                        words.ClassAt(i) is WordClass.Number
+                        || (Lexicon.Numbers.ContainsKey(words.At(i).Lower) && !words.At(i + 1).Is("of"))
+                    )
+                )
+            )
                 continue;
             var part = PartOf(i, head + 1, from, to);
             var end = WithAsides(head + 1, to, part);
@@ -229,6 +240,8 @@ internal sealed class Mentions(MessageWords words)
             WordClass.NounOrVerb => before
                 is not (WordClass.To or WordClass.Modal or WordClass.I or WordClass.We or WordClass.Denial),
             WordClass.VerbOrNoun => IsNameWord(i) && IsNameWord(i + 1) && i + 1 < to
+                // "Table 9 wobbles"
+                || (words.At(i + 1).Kind is TokenKind.Number && IsSaidOf(i + 1, to))
                 || (before is WordClass.Preposition && !IsSaidOf(i, to)),
             WordClass.Third => before is not (WordClass.Noun or WordClass.Subject or WordClass.Person)
                 && (IsSaidOf(i, to) || before is WordClass.Preposition || IsVerb(before)),
@@ -273,7 +286,7 @@ internal sealed class Mentions(MessageWords words)
                 or WordClass.Denial
                 or WordClass.Determiner
                 or WordClass.Preposition
-        && !IsThing(i + 2);
+        && (!IsThing(i + 2) || words.At(i + 1).Lower is "too" or "so" or "very" or "quite" or "rather");
 
     private bool IsThing(int i) =>
         words.ClassAt(i)
@@ -320,12 +333,10 @@ internal sealed class Mentions(MessageWords words)
                         && (j + 1 >= to || IsBreak(j + 1) || IsSaidOf(j, to))
                     );
             case WordClass.Third:
-                return before
-                        is WordClass.Determiner
-                            or WordClass.Possessive
-                            or WordClass.Number
-                            or WordClass.VerbOrAdjective
-                    || IsSeveral(j - 1)
+                return before is WordClass.Determiner or WordClass.Possessive or WordClass.VerbOrAdjective
+                    // "Nine leaks", but "room 9 leaks"
+                    || (before is WordClass.Number && !IsThing(j - 2))
+                    || (IsSeveral(j - 1) && !IsThing(j - 2))
                     || (IsSaidOf(j, to) && before is not WordClass.Person);
             case WordClass.Adverb or WordClass.Preposition:
                 return before is WordClass.Determiner && words.At(j).Lower is not ("of" or "to");

@@ -275,7 +275,8 @@ internal sealed class MessageReading(
             words,
             candidate,
             taken,
-            author is null || candidate.Cue.Cue.Doer is not Doer.Author ? authorName : null
+            author is null || candidate.Cue.Cue.Doer is not Doer.Author ? authorName : null,
+            author is not null
         );
 
     private static (TimePhrase Time, double Certainty)? Likeliest(Request request, Func<TimePhrase, bool> of)

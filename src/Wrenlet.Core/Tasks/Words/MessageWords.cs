@@ -109,10 +109,25 @@ internal sealed class MessageWords
                 && tokens[i].Lower is not ("please" or "just")
             )
                 _classes[i] = WordClass.Noun;
+            // "Shrink wrap", "the shop mail"
+            else if (
+                _classes[i] is WordClass.Verb
+                && _classes[i - 1] is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun
+                && !tokens[i - 1].Lower.EndsWith('s')
+                && (
+                    ClassAt(i + 1) is WordClass.Edge or WordClass.Time or WordClass.Stop or WordClass.Comma
+                    || (ClassAt(i + 1) is WordClass.Mark && !tokens[i + 1].Is("("))
+                )
+            )
+                _classes[i] = WordClass.Noun;
             // "Help her carry it": that she carries. "Have a look": that one looks.
             else if (
                 _classes[i] is WordClass.Verb
-                && tokens[i - 1].Lower is "the" or "a" or "an" or "my" or "our" or "your" or "his" or "their" or "its"
+                && (
+                    tokens[i - 1].Lower is "the" or "a" or "an" or "my" or "our" or "your" or "his" or "their" or "its"
+                    // "Another skip", "more shrink wrap"
+                    || tokens[i - 1].Lower is "another" or "more" or "extra"
+                )
             )
                 _classes[i] = WordClass.Noun;
         var places = new VerbPlaces(this);

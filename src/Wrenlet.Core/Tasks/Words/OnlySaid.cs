@@ -66,6 +66,7 @@ internal sealed class OnlySaid(MessageWords words)
             && (
                 IsStatement(s, content)
                 || words.IsOnlyAMilestone(content)
+                || words.At(content).Lower is "perhaps" or "maybe"
                 || IsThanks(s, from)
                 || IsPraise(content)
                 || Parting.TellsWhy(words, s, content)
@@ -91,7 +92,8 @@ internal sealed class OnlySaid(MessageWords words)
             && words.At(i + 2).Lower is "to" or "with"
             && words.At(i + 3).Is("me")
         )
-        || (words.At(i).Is("hold") && words.At(i + 1).Is("off"))
+        || (words.At(i).Is("hold") && words.At(i + 1).Lower is "off" or "fire")
+        || IsTakenBack(s, i)
         // "The hotel will let us know"
         || (
             words.At(i).Is("know")
@@ -104,6 +106,13 @@ internal sealed class OnlySaid(MessageWords words)
         || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below"
         || (words.At(i).Is("do") && words.At(i + 3).Is("favour") && i + 4 >= s.To)
         || (words.At(words.At(i).Lower is "all" or "both" ? i + 1 : i).Is("remember") && TellsBehind(s, i + 1));
+
+    /// <summary>"Scratch that, it's here": what was said before.</summary>
+    private bool IsTakenBack(Sentence s, int i) =>
+        i == s.From
+        && words.At(i).Lower is "scratch" or "scrub" or "strike" or "cancel" or "forget" or "drop"
+        && words.At(i + 1).Is("that")
+        && (i + 2 >= s.To || words.ClassAt(i + 2) is WordClass.Comma or WordClass.Dash);
 
     /// <summary>"Can somebody tell me where they are": telling is no work either.</summary>
     private bool IsInAQuestion(Sentence s, int i)
@@ -160,11 +169,23 @@ internal sealed class OnlySaid(MessageWords words)
 
     /// <summary>"I'll need them for three", "I'll think about it".</summary>
     private bool IsPromiseOfNothing(CueFound cue, int content) =>
-        cue.Cue.Doer is Doer.Author
-        && (
-            words.At(content).Lower is "need" or "want" or "like" or "love"
-            || (words.At(content).Is("think") && words.At(content + 1).Is("about"))
-        );
+        // "We should get it on Friday", "we should know by then"
+        (
+            cue.Cue.Label is "suggest"
+            && words.At(content - 1).Is("should")
+            && Lexicon.OfNoWork.Contains(words.At(content).Lower)
+            && (
+                words.At(content).Lower is not ("stop" or "do" or "talk" or "look")
+                    && (!words.IsPlain(content + 1) || words.ClassAt(content + 1) is WordClass.Preposition)
+                || words.At(content + 1).Lower is "it" or "them" or "that"
+                    && (!words.IsPlain(content + 2) || words.ClassAt(content + 2) is WordClass.Preposition)
+            )
+        )
+        || cue.Cue.Doer is Doer.Author
+            && (
+                words.At(content).Lower is "need" or "want" or "like" or "love"
+                || (words.At(content).Is("think") && words.At(content + 1).Is("about"))
+            );
 
     /// <summary>"Ben thinks we should buy it", "I asked him to look", "they'll let us know", "can they take it or is it full?".</summary>
     private bool IsOfOthers(Sentence s, int from, CueFound cue, int content) =>
@@ -174,6 +195,11 @@ internal sealed class OnlySaid(MessageWords words)
             "suggest" => words.At(from - 1).Is("or")
                 || Thinking.Contains(words.At(words.At(from - 1).Is("that") ? from - 2 : from - 1).Lower)
                 || (words.At(from - 1).Is("that") && HasTold(s, from)),
+            // "Ada needs the report by noon, can somebody print it"
+            "need" => words.ClassAt(from - 1) is WordClass.Person or WordClass.Crew or WordClass.Other
+                && Parting.IsAskedBehind(words, s, content),
+            // "If you want to bring something"
+            "you must" => words.At(from - 1).Lower is "if" or "when" or "what" or "whether" or "where" or "which",
             "who to" => words.At(from - 1).Lower is "asked" or "told" or "got" or "wanted" or "reminded"
                 || (words.At(from - 1).Is("for") && words.At(from - 2).Lower is "need" or "reason" or "point"),
             // "You can't get at the back": with a question mark it asks.
@@ -396,6 +422,7 @@ internal sealed class OnlySaid(MessageWords words)
             words.ClassIn(s, from - 1) is WordClass.Comma
                 && words.ClassAt(from - 2) is not (WordClass.Person or WordClass.Crew or WordClass.Tag)
             || !words.Names.Exists(n => n.From >= s.From && n.To <= s.To)
+            || words.At(content + 2).Lower is "step" or "head" or "gap" or "steps" or "edge" or "fingers"
         );
 
     /// <summary>"Ada, maybe you": whom one thinks of.</summary>

@@ -1,3 +1,5 @@
+using System.Collections.Frozen;
+
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>
@@ -6,6 +8,11 @@ namespace Wrenlet.Core.Tasks.Words;
 /// </summary>
 internal static class Parting
 {
+    /// <summary>What was, in words that are no participle.</summary>
+    private static readonly FrozenSet<string> OnlyPasts = Lexicon.Set(
+        "went came fell broke ran took gave wrote forgot rang grew drew flew began ate drove rose saw did was were"
+    );
+
     /// <summary>So many tokens further on a part is no longer looked at: no sentence that asks twice is so long.</summary>
     private const int Furthest = 80;
 
@@ -93,6 +100,8 @@ internal static class Parting
                     && i + 1 < joint
                     && words.ClassAt(i + 1) is not WordClass.Preposition
                 || words.At(i).Lower is "want" or "wants" or "would"
+                // "The invoices went out", which nothing is said to be, as "the form sent to Ada" is
+                || OnlyPasts.Contains(words.At(i).Lower)
             )
                 return true;
             else if (
@@ -109,27 +118,57 @@ internal static class Parting
         for (var i = content + 1; i < sentence.To; i++)
             if (words.ClassAt(i) is WordClass.Comma)
             {
-                if (!States(words, content, i) && !DoesSomething(words, content, i))
+                if (!States(words, content, i) && !DoesSomething(words, content, i) && !IsTakenUp(words, content, i))
                     return false;
-                var behind = i + 1;
-                if (words.WhoAt(behind, sentence.To) is { } who)
-                    behind = words.ClassAt(who.To) is WordClass.Comma ? who.To + 1 : who.To;
-                while (behind < sentence.To && words.ClassAt(behind) is WordClass.Courtesy)
-                    behind++;
-                return behind < sentence.To
-                    && (
-                        words.ClassAt(behind) is WordClass.Verb
-                        || IsAsked(words, sentence, behind)
-                        || (
-                            words.ClassAt(behind) is WordClass.VerbOrNoun
-                            && words.ClassAt(behind + 1) is WordClass.Determiner or WordClass.Possessive
-                        )
-                        || words.At(behind + 1).Lower is "it" or "them"
-                    );
+                return Asks(words, sentence, i);
             }
             else if (words.ClassAt(i) is WordClass.Dash or WordClass.Colon)
                 return false;
         return false;
+    }
+
+    /// <summary>"The new sheets are here, collect them": whether what stands behind a comma asks for something.</summary>
+    private static bool Asks(MessageWords words, Sentence sentence, int comma)
+    {
+        var behind = comma + 1;
+        if (words.WhoAt(behind, sentence.To) is { } who)
+            behind = words.ClassAt(who.To) is WordClass.Comma ? who.To + 1 : who.To;
+        while (behind < sentence.To && words.ClassAt(behind) is WordClass.Courtesy)
+            behind++;
+        return behind < sentence.To
+            && (
+                words.ClassAt(behind) is WordClass.Verb
+                || IsAsked(words, sentence, behind)
+                || (
+                    words.ClassAt(behind) is WordClass.VerbOrNoun
+                    && words.ClassAt(behind + 1) is WordClass.Determiner or WordClass.Possessive
+                )
+                || words.At(behind + 1).Lower is "it" or "them"
+            );
+    }
+
+    /// <summary>Whether behind a later comma something is asked.</summary>
+    public static bool IsAskedBehind(MessageWords words, Sentence sentence, int content)
+    {
+        for (var i = content + 1; i < sentence.To; i++)
+            if (words.ClassAt(i) is WordClass.Comma && Asks(words, sentence, i))
+                return true;
+        return false;
+    }
+
+    /// <summary>"New route sheets on my desk, collect them": a thing without a verb, and what is to be done with it.</summary>
+    private static bool IsTakenUp(MessageWords words, int content, int comma)
+    {
+        if (
+            !words.ClassAt(content).CanOpenAThing()
+            || words.ClassAt(comma + 1) is not (WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb)
+            || !(words.At(comma + 2).Lower is "it" or "them")
+        )
+            return false;
+        for (var i = content; i < comma; i++)
+            if (words.ClassAt(i) is WordClass.Verb or WordClass.Gerund || words.TimeAt(i) is not null)
+                return false;
+        return true;
     }
 
     /// <summary>"The licence runs out": a thing with its verb.</summary>
@@ -168,7 +207,7 @@ internal static class Parting
 
     private static bool IsAsked(MessageWords words, Sentence sentence, int i) =>
         words.ClassAt(i) is WordClass.Verb
-        || words.CuesAt(sentence, i).Any(c => c.Cue.Doer is Doer.You or Doer.Named && c.Content > i);
+        || words.CuesAt(sentence, i).Any(c => c.Cue.Doer is Doer.You or Doer.Named or Doer.Anyone && c.Content > i);
 
     private static bool Orders(MessageWords words, int i) =>
         words.ClassAt(i) is WordClass.Verb

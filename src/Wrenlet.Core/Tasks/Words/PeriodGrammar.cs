@@ -46,6 +46,15 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, I
                 "month" => Until(at + 4, EndOfMonth(Today)),
                 _ => null,
             };
+        // "Before the month is out"
+        if (At(i - 1).Is("before") && At(at + 1).Is("is") && At(at + 2).Lower is "out" or "over" or "up")
+            return At(at).Lower switch
+            {
+                "day" => Until(at + 3, Today),
+                "week" => Until(at + 3, EndOfWeek(0)),
+                "month" => Until(at + 3, EndOfMonth(Today)),
+                _ => null,
+            };
         if (At(at).Is("eow"))
             return Until(at + 1, EndOfWeek(0));
         if (At(at).Is("eom"))

@@ -56,6 +56,10 @@ internal sealed class RepeatGrammar(
         };
         if (At(i).Is("monthly") && Monthly(i, today) is { } dated)
             return dated;
+        // "Weekly, on Fridays"
+        var on = At(i + 1).Is(",") ? i + 2 : i + 1;
+        if (At(i).Is("weekly") && At(on).Is("on") && Read(on) is { Repeats: not null } named)
+            return named with { From = i };
         if (single is { } s && At(i).IsWord && !IsOfAThing(i))
             return Repeating(i, i + 1, s.Item1, s.Item2);
 

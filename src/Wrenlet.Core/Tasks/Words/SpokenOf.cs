@@ -10,7 +10,8 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <param name="words">The message.</param>
 /// <param name="request">The words that ask.</param>
 /// <param name="author">Who is meant by "my"; null where that is to stay.</param>
-internal sealed class SpokenOf(MessageWords words, Candidate request, string? author)
+/// <param name="byStaff">Whether one of ours writes: of others "us" and "our" are their own.</param>
+internal sealed class SpokenOf(MessageWords words, Candidate request, string? author, bool byStaff)
 {
     /// <summary>How well something has to fit.</summary>
     private const double Least = 2.5;
@@ -37,8 +38,25 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         var used = new HashSet<Mention>();
         var seen = 0;
         for (var i = request.Content + 1; i < request.End && seen < Pronouns; i++)
-            if (IsOne(i) && OneOf(i) is { } kind)
+            if (!byStaff && author is not null && words.At(i).Lower is "us" or "our")
+                found[i] = OfTheirs(i, author);
+            else if (IsOne(i) && OneOf(i) is { } kind)
                 found[i] = kind;
+            else if (
+                IsOneByItself(i)
+                && !_mentions.In(request.Content, i).Exists(IsIndefinite)
+                && Before().Where(m => IsIndefinite(m)).OrderBy(FromNearest).FirstOrDefault() is { } first
+            )
+                found[i] = words.Slice(first.From, first.To);
+            else if (
+                IsSome(i)
+                && Before()
+                    .Where(m => m is { IsPlural: true, IsDefinite: false, IsSomebody: false, Part: not Part.Subject })
+                    .OrderBy(FromNearest)
+                    .FirstOrDefault()
+                    is { } several
+            )
+                found[i] = words.Slice(several.From, several.To);
             else if (
                 words.At(i).Is("yours")
                 && Before().Where(m => !m.IsSomebody && !m.Speaks).MaxBy(m => m.Part is Part.Aside ? 0 : 1) is { } own
@@ -53,6 +71,42 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             }
         return found;
     }
+
+    /// <summary>"They want a quote, send them one": "a quote".</summary>
+    private bool IsOneByItself(int i) =>
+        words.At(i).Is("one")
+        && (
+            words.ClassAt(i - 1) is WordClass.Object or WordClass.Verb or WordClass.VerbOrNoun
+            || i == request.Content + 1
+        )
+        && (!words.IsPlain(i + 1) || words.TimeAt(i + 1) is not null || i + 1 >= request.End);
+
+    /// <summary>"Let us know when our books are ready": their name, and from then on "them" and "their".</summary>
+    private string OfTheirs(int i, string name)
+    {
+        var named = false;
+        for (var k = request.Content; k < i; k++)
+            named |= words.At(k).Lower is "us" or "our" or "me" or "my";
+        return words.At(i).Is("us")
+            ? named
+                ? "them"
+                : name
+            : named
+                ? "their"
+                : name + "'s";
+    }
+
+    /// <summary>"They want photographs, can you take some".</summary>
+    private bool IsSome(int i) =>
+        words.At(i).Is("some")
+        && i == request.Content + 1
+        && (!words.IsPlain(i + 1) || words.TimeAt(i + 1) is not null || i + 1 >= request.End);
+
+    private bool IsIndefinite(Mention m) => words.At(m.From).Lower is "a" or "an";
+
+    /// <summary>Orders what is named by sentences, the nearest first, and each by what it names first.</summary>
+    private int FromNearest(Mention m) =>
+        ((request.Sentence.Index - words.SentenceOf(m.From).Index) * words.Count) + m.From;
 
     /// <summary>"Put a new one in": one of what was named before; "one of you" is not.</summary>
     private bool IsOne(int i) =>
@@ -90,7 +144,10 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     public string? Topic()
     {
         var plain = 0;
-        for (var i = request.Content; i < request.End; i++)
+        var end = words.ListedAs(request) is { IsAllThatIsAsked: true } all
+            ? Math.Min(all.End, request.End)
+            : request.End;
+        for (var i = request.Content; i < end; i++)
             if (words.IsPlain(i))
                 plain++;
         if (
@@ -105,12 +162,40 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             && words.ClassAt(colon) is WordClass.Person or WordClass.Tag or WordClass.Crew or WordClass.Courtesy
         )
             colon--;
-        return
-            request.From > request.Sentence.From
-            && words.ClassAt(colon) is WordClass.Colon
-            && _mentions.In(request.Sentence.From, colon) is [.., var last]
+        if (request.From == request.Sentence.From)
+            return null;
+        // "Ada, tyres for the van, please order"
+        if (
+            words.ListedAs(request) is { IsAllThatIsAsked: true }
+            && Listing.IsMark(words, colon)
+            && CalledAlone.ThingBefore(words, request.Sentence, colon) is { } thing
+        )
+            return WordsOf(new(thing, colon, colon - 1, Part.Alone));
+
+        return words.ClassAt(colon) is WordClass.Colon && _mentions.In(request.Sentence.From, colon) is [.., var last]
             ? WordsOf(last)
             : null;
+    }
+
+    /// <summary>"Is the lease stamped? If not, do it": stamp the lease; null where no such question stands before it.</summary>
+    public string? DoneTo()
+    {
+        if (
+            words.At(request.Content).Lower is not ("do" or "get" or "sort")
+            || !(words.At(request.Content + 1).Lower is "it" or "that" or "so")
+            || request.Sentence.Index == 0
+            || words.Sentences[request.Sentence.Index - 1] is var before && !words.At(before.To).Is("?")
+        )
+            return null;
+        for (var i = before.From + 1; i < before.To; i++)
+            if (
+                words.ClassAt(i) is WordClass.Past
+                && words.ClassIn(before, before.From) is WordClass.Be or WordClass.Have
+                && WordForms.PastBase(words.At(i).Lower) is { } verb
+                && _mentions.In(before.From + 1, i) is [var thing, ..]
+            )
+                return $"{verb} {WordsOf(thing)}";
+        return null;
     }
 
     private List<Mention> Before()
@@ -161,7 +246,19 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         for (var i = pronoun - 1; i >= request.Content && i >= pronoun - 2; i--)
             if (SaidTo.Contains(words.At(i).Lower))
                 return true;
-        return words.At(pronoun - 1).Is("to");
+        return words.At(pronoun - 1).Lower is "to" or "onto"
+            || (
+                words.At(pronoun - 1).Is("with")
+                && words.At(request.Content).Lower
+                    is "confirm"
+                        or "check"
+                        or "agree"
+                        or "arrange"
+                        or "speak"
+                        or "talk"
+                        or "discuss"
+                        or "meet"
+            );
     }
 
     private double Fit(Mention m, int pronoun)
@@ -225,12 +322,14 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             words.At(i).Lower is "that" or "those" or "this" or "these" or "her"
             && words.IsPlain(i + 1)
             && i + 1 < request.End
-            && !(words.At(i).Is("her") && !IsThing(i + 1))
+            && !(words.At(i).Is("her") && (!IsThing(i + 1) || words.At(i + 1).Lower is "one" or "some"))
         )
         // "make sure that", "it is late"
         && !(
             i + 1 < request.End
             && words.ClassAt(i + 1) is WordClass.Be or WordClass.Modal or WordClass.Have
+            // "Sort it, would you"
+            && words.ClassAt(i + 2) is not WordClass.You
             && words.ClassAt(i - 1) is not WordClass.Question
             && !words.At(i - 1).Is("whether")
         );

@@ -68,7 +68,9 @@ internal static class FeatureTexts
         ["behind a question"] = [c => $"a question stands before it, {Cue(c)}", Address],
         ["listed"] = [_ => "it is listed, or its sentence says whose it is"],
         ["thing by a day"] = [_ => "it names somebody, a thing and by when, and has no verb"],
-        ["asked of somebody"] = [_ => "“could somebody” and a verb"],
+        ["asked of somebody"] = [_ => "“could somebody”, “could you” or “is to”, and a verb"],
+        ["all that is asked"] = [_ => "it is what somebody is called for"],
+        ["need said to"] = [_ => "somebody is called, or a day is said, and what a thing needs is all else"],
         ["shared out"] =
         [
             m => m == "one" ? "it says what one person does" : "its sentence says what each of several people does",

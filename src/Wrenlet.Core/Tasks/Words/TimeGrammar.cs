@@ -119,9 +119,16 @@ internal sealed class TimeGrammar
     private TimePhrase? TimedRepeat(int i) =>
         TimeRoles.At(_tokens, i) is (TimeRole.By, var at)
         && _clocks.Read(at, true) is { } clock
-        && At(clock.To).Lower is "every" or "each" or "on" or "daily"
+        && At(clock.To).Lower is "every" or "each" or "on" or "daily" or "nightly"
         && _repeats.Read(clock.To) is { Due: { } first } repeat
-            ? _repeats.At(repeat with { From = i }, _setting.Calendar.DateOf(first.At), clock)
+            ? _repeats.At(
+                repeat with
+                {
+                    From = i,
+                },
+                _setting.Calendar.DateOf(first.At),
+                ClockGrammar.InPartOfDay(clock, At(repeat.To - 1).Is("nightly") ? "night" : At(repeat.To - 1).Lower)
+            )
             : null;
 
     /// <summary>The moment that was named last ahead of a token, which "then" and "that day" stand for.</summary>
@@ -264,6 +271,9 @@ internal sealed class TimeGrammar
         if (At(i).Is("by") && _days.Read(at) is null && _days.Month(at) is not null)
             role = TimeRole.Before;
         var day = _days.Read(at) ?? (role is TimeRole.From or TimeRole.Before ? _days.Month(at) : null);
+        // "Before Friday's meeting", "in time for tomorrow's market"
+        if (day is null && (role is TimeRole.Before || At(i).Is("in")) && _days.OfSomethingOn(at) is { } on)
+            (day, role) = (on, TimeRole.Before);
         var clock = day is null ? _clocks.Read(at, prefixed && !At(i).Is("on")) : null;
         if (day is null && clock is null)
             return null;
@@ -425,17 +435,7 @@ internal sealed class TimeGrammar
                 var after = d.PeriodStart is { } s && d.PeriodEnd && s > d.Date ? s : d.Date.PlusDays(1);
                 return new(from, to, null, Opening(_setting.Calendar.WorkingDayFrom(after), 0.9), null);
             case TimeRole.Before when !d.PeriodEnd:
-                return new(
-                    from,
-                    to,
-                    Closing(
-                        _setting.Calendar.WorkingDayBefore(d.Date),
-                        0.95,
-                        d.Other is { } b ? _setting.Calendar.WorkingDayBefore(b) : null
-                    ),
-                    null,
-                    null
-                );
+                return new(from, to, ClosingBefore(d), null, null);
             case TimeRole.Before when d.PeriodStart is { } start && start <= d.Date:
                 return new(from, to, Closing(_setting.Calendar.WorkingDayBefore(start), 0.9), null, null);
             default:
@@ -445,6 +445,14 @@ internal sealed class TimeGrammar
                     IsPeriod = d.PeriodEnd,
                 };
         }
+    }
+
+    /// <summary>The end of the last working day before a day; of that day where it is today, or of its next where there is one.</summary>
+    private Point ClosingBefore(DayWords day)
+    {
+        var before = _setting.Calendar.WorkingDayBefore(day.Date);
+        LocalDate? other = day.Other is { } o ? _setting.Calendar.WorkingDayBefore(o) : null;
+        return before >= _sent.Date ? Closing(before, 0.95, other) : Closing(other ?? _sent.Date, 0.85);
     }
 
     private Point Timed(DayWords? day, ClockWords clock)

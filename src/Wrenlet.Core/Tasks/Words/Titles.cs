@@ -64,6 +64,7 @@ internal static class Titles
         "xxx",
         "that",
         "if",
+        "instead",
     ];
 
     /// <summary>The title of a request: what is to be done, in the base form, without what was understood as something else.</summary>
@@ -71,11 +72,13 @@ internal static class Titles
     /// <param name="request">The words that ask.</param>
     /// <param name="taken">Runs of tokens that are no part of it.</param>
     /// <param name="author">Who is meant by "me" and "my"; null where the author is the one to do it.</param>
+    /// <param name="byStaff">Whether one of ours writes: of others "us" and "our" are their own.</param>
     public static string Of(
         MessageWords words,
         Candidate request,
         IEnumerable<(int From, int To)> taken,
-        string? author
+        string? author,
+        bool byStaff
     )
     {
         var left = new bool[words.Count];
@@ -136,6 +139,15 @@ internal static class Titles
             && words.ClassAt(end - 1) is WordClass.Modal or WordClass.DoBase
         )
             (left[end], left[end - 1]) = (false, false);
+        // "Measure it, would you, and send me the numbers"
+        for (var i = request.Content + 2; i + 1 < end; i++)
+            if (
+                words.ClassAt(i) is WordClass.You
+                && words.ClassAt(i - 1) is WordClass.Modal
+                && words.ClassAt(i - 2) is WordClass.Comma
+                && words.ClassAt(i + 1) is WordClass.Comma or WordClass.Conjunction
+            )
+                (left[i - 2], left[i - 1], left[i]) = (false, false, false);
         foreach (var (from, to) in Asides.Reasons(words, request))
             for (var i = from; i < to; i++)
                 left[i] = false;
@@ -149,7 +161,9 @@ internal static class Titles
             return Polish(had);
         if (request.Needs < 0)
         {
-            var spokenOf = new SpokenOf(words, request, first);
+            var spokenOf = new SpokenOf(words, request, first, byStaff);
+            if (spokenOf.DoneTo() is { } doneTo)
+                return Polish(doneTo);
             var title = Joined(
                 words,
                 request.Content,
@@ -174,7 +188,7 @@ internal static class Titles
         )
             thing = char.ToLowerInvariant(thing[0]) + thing[1..];
         var bare = Undetermined(thing);
-        var inPlaces = new SpokenOf(words, request, first).InPlaces();
+        var inPlaces = new SpokenOf(words, request, first, byStaff).InPlaces();
         var (opening, rest) = (
             words.At(request.Content).Lower,
             Joined(words, request.Content + 1, request.End, left, first, null, inPlaces)
@@ -187,6 +201,8 @@ internal static class Titles
             ) ?? (words.At(request.Content - 1).Lower is "be" or "get" or "gets" ? WordForms.PastBase(opening) : null);
         if (verb is not null)
             return Polish($"{verb} {thing} {rest}");
+        if (WithItsPart(words, request, thing, left) is { } withPart)
+            return Polish(withPart);
         // "A label, also the ones upstairs": what is needed is said before the comma.
         var comma = request.Content;
         while (comma < request.End && words.ClassAt(comma) is not WordClass.Comma)
@@ -204,6 +220,20 @@ internal static class Titles
                     + Joined(words, comma, request.End, left, first, null, inPlaces)
             )
             : Polish($"{bare} {Joined(words, request.Needs, request.End, left, first, null, inPlaces)}");
+    }
+
+    /// <summary>"The carts need their tyres pumping up": "pump up the tyres of the carts"; null where it is not so.</summary>
+    private static string? WithItsPart(MessageWords words, Candidate request, string thing, bool[] left)
+    {
+        if (!(words.At(request.Content).Lower is "its" or "his" or "her" or "their"))
+            return null;
+        for (var i = request.Content + 2; i < request.End && words.IsPlain(i); i++)
+            if (words.ClassAt(i) is WordClass.Gerund && WordForms.GerundBase(words.At(i).Lower) is { } verb)
+            {
+                var part = Joined(words, request.Content + 1, i, left, null, null);
+                return $"{verb} {Joined(words, i + 1, request.End, left, null, null)} the {part} of {thing}";
+            }
+        return null;
     }
 
     /// <summary>
@@ -315,8 +345,9 @@ internal static class Titles
 
     /// <summary>"Put the heating on": the last word is of the verb.</summary>
     private static bool IsPutOn(string title, int last) =>
-        title[last..] is " on"
-        && title.Split(' ')[0].ToLowerInvariant() is "put" or "turn" or "switch" or "leave" or "keep" or "have";
+        title[..last].EndsWith(" looked", StringComparison.Ordinal)
+        || title[last..] is " on"
+            && title.Split(' ')[0].ToLowerInvariant() is "put" or "turn" or "switch" or "leave" or "keep" or "have";
 
     /// <summary>The title with somebody's name in the place of "you", "your" and "yours".</summary>
     public static string Naming(string title, string them) =>
@@ -347,10 +378,10 @@ internal static class Titles
         : request.Cue.Cue.Label is "someone" && words.ClassAt(request.Content) is WordClass.Third
             ? WordForms.ThirdBase(words.At(request.Content).Lower)
         : request.Cue.Cue == Cues.Promise ? WordForms.GerundBase(words.At(request.Content).Lower)
-        : request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me"
+        : request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me" or Cues.AskWho
             ? WordForms.GerundBase(words.At(request.Content).Lower)
                 ?? (
-                    request.Cue.Cue.Label is "kind" && words.ClassAt(request.Content) is WordClass.Past
+                    request.Cue.Cue.Label is "kind" or Cues.AskWho && words.ClassAt(request.Content) is WordClass.Past
                         ? WordForms.PastBase(words.At(request.Content).Lower)
                         : null
                 )

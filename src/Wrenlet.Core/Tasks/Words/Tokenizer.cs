@@ -179,7 +179,11 @@ internal sealed class Tokenizer
 
     /// <summary>"Kit's going to", which is of Kit and not of a thing of his.</summary>
     private static bool IsAbout(string text, int i) =>
-        text.AsSpan(i + 1).StartsWith("s going to ", StringComparison.OrdinalIgnoreCase);
+        text.AsSpan(i + 1) is var rest
+        && (
+            rest.StartsWith("s going to ", StringComparison.OrdinalIgnoreCase)
+            || rest.StartsWith("s to ", StringComparison.OrdinalIgnoreCase)
+        );
 
     private static Token? Digits(string text, int i)
     {

@@ -1,8 +1,15 @@
+using System.Collections.Frozen;
+
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>Tells sentences that as a whole ask for nothing: rules, subjects of a mail, questions that want to know.</summary>
 internal static class ToldSentences
 {
+    /// <summary>Where what always holds is written.</summary>
+    private static readonly FrozenSet<string> Rulebooks = Lexicon.Set(
+        "rules terms contract licence license policy law handbook manual leaflet label instructions guidelines regulations permit"
+    );
+
     /// <summary>Whether nothing in a sentence asks for work, however it is said.</summary>
     public static bool AskNothing(MessageWords words, Sentence sentence) =>
         IsQuoted(words, sentence)
@@ -46,6 +53,15 @@ internal static class ToldSentences
                 )
             )
                 return true;
+            // "..., it's in the terms"
+            if (
+                it
+                && words.At(i + 2).Lower is "in" or "on"
+                && words.At(i + 3).Is("the")
+                && Rulebooks.Contains(words.At(i + 4).Lower)
+                && i + 5 >= sentence.To
+            )
+                return true;
             if (words.At(i + 1).Is("it") && words.At(i + 2).Is("says") && words.At(i + 3).Is("so"))
                 return true;
             if (
@@ -75,7 +91,11 @@ internal static class ToldSentences
         for (var i = sentence.From; i < sentence.To; i++)
             if (
                 words.At(i).Lower is "did" or "does" or "do" or "is" or "are" or "was" or "were" or "has" or "have"
-                && words.ClassIn(sentence, i - 1) is WordClass.Edge or WordClass.Comma or WordClass.Dash
+                && words.ClassIn(sentence, i - 1)
+                    is WordClass.Edge
+                        or WordClass.Comma
+                        or WordClass.Dash
+                        or WordClass.Colon
                 && words.ClassAt(i + 1)
                     is WordClass.Determiner
                         or WordClass.Subject

@@ -61,11 +61,16 @@ internal sealed class Uniting(MessageWords words)
     {
         var content = read.Request.Words.Content;
         return read.Draft.Title.Value.Split(' ') is [_, "some" or "one"]
+            || IsOneOfThem(read.Request.Words)
             || (
                 words.At(content).Lower is "do" or "sort" or "arrange"
                 && words.At(content + 1).Lower is "it" or "that" or "this"
             );
     }
+
+    /// <summary>"Call one".</summary>
+    private bool IsOneOfThem(Candidate request) =>
+        words.At(request.Content + 1).Is("one") && !words.IsPlain(request.Content + 2);
 
     /// <summary>"Send them back, by tomorrow they have to be out": by when what was asked before has to be done.</summary>
     private bool SaysByWhen(Candidate request) =>
@@ -92,6 +97,9 @@ internal sealed class Uniting(MessageWords words)
         // "Stop the pump, the filter is upside down": what, and why.
         if (Parting.Tells(words, b.Request.Words))
             return a.Draft;
+        // "We need a locksmith, call one": "call a locksmith".
+        if (IsOneOfThem(b.Request.Words) && !second.Value.EndsWith(" one", StringComparison.Ordinal))
+            return b.Draft with { Due = b.Draft.Due ?? a.Draft.Due, Start = b.Draft.Start ?? a.Draft.Start };
         // "The insurers want photographs, can you take some": said once more.
         if (IsSaidAgain(b) || SaysByWhen(b.Request.Words))
             return a.Draft with

@@ -48,6 +48,8 @@ internal sealed class VerbPlaces(MessageWords words)
         {
             WordClass.To => LeadToAVerb.Contains(words.At(i - 2).Lower),
             WordClass.Someone => words.ClassAt(i - 2) is WordClass.Modal,
+            // "Can you pressure-test it"
+            WordClass.You => words.ClassAt(i - 2) is WordClass.Modal && IsItsObject(i + 1),
             WordClass.Modal => words.At(i - 1).Lower is "must" or "should" or "mustn't" or "shouldn't",
             _ => false,
         };

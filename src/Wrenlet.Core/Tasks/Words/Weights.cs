@@ -17,8 +17,10 @@ internal sealed class Weights
     public static readonly FrozenDictionary<Feature, double> Fixed = new Dictionary<Feature, double>
     {
         [ClauseFeatures.IsListed] = 5,
+        [ClauseFeatures.IsAllThatIsAsked] = 4,
         [ClauseFeatures.IsThingDated] = 1.5,
         [ClauseFeatures.IsAskedOfSomebody] = 1.5,
+        [ClauseFeatures.IsNeedSaidTo] = 2.5,
     }.ToFrozenDictionary();
 
     private readonly FrozenDictionary<Feature, double> _worth;

@@ -173,6 +173,8 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         // "The kitchen has to be swept"
         if (request.Needs > who.From && who.From >= request.From && words.At(who.From).Is("the"))
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
+        if (author is null && IsGreeted(who))
+            return Verdict.By(PlaceTexts.IsGreeted);
         if (IsCalledAtTheEnd(who, request))
             return Verdict.By(PlaceTexts.IsCalledAtTheEnd, WithItsVerb);
         if (_attaching.IsOnlySpokenOf(who, request))
@@ -222,6 +224,15 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             if (words.ClassAt(i) is not (WordClass.Courtesy or WordClass.Mark))
                 return false;
         return true;
+    }
+
+    /// <summary>"Dear Ms Dane, could you": who writes from outside greets somebody, and leaves it to us whose doing it is.</summary>
+    private bool IsGreeted(WhoPhrase who)
+    {
+        var greets = PeopleWords.IsTitle(words.At(who.From - 1).Lower.TrimEnd('.')) ? who.From - 2 : who.From - 1;
+        return words.At(greets).Lower is "dear" or "hello" or "hi" or "hey" or "morning" or "afternoon" or "evening"
+            && words.SentenceOf(greets) is { Index: 0 } first
+            && greets - first.From <= 1;
     }
 
     /// <summary>"Ben, tune the rig", "if he hasn't paid, Ben, ring him": who is called at the head or right before it.</summary>

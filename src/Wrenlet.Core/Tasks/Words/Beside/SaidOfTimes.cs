@@ -7,6 +7,11 @@ namespace Wrenlet.Core.Tasks.Words.Beside;
 /// <param name="requests">What was found to be asked.</param>
 internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> requests)
 {
+    /// <summary>What is on a day: "confirm our booking for the 25th" is of that day.</summary>
+    private static readonly FrozenSet<string> Appointments = Lexicon.Set(
+        "booking reservation appointment visit delivery meeting collection lesson class slot table room viewing order"
+    );
+
     /// <summary>What is wanted by a time is due then, whoever wants it.</summary>
     private static readonly FrozenSet<string> Wishes = Lexicon.Set(
         "want wants wanted need needs needed needing due like"
@@ -39,7 +44,11 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
         if (words.At(time.From).Lower is not ("until" or "till"))
             return false;
         for (var i = time.From - 1; i >= Opening(time); i--)
-            if (words.ClassAt(i) is WordClass.Be or WordClass.Stating or WordClass.Have)
+            if (
+                words.ClassAt(i) is WordClass.Be or WordClass.Stating or WordClass.Have
+                // "I'll be out until four"
+                || words.At(i).Is("be") && words.ClassAt(i - 1) is WordClass.Modal or WordClass.I or WordClass.Subject
+            )
                 return true;
             else if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
                 return false;
@@ -52,7 +61,7 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
         && time.From > request.Content
         && time.From <= request.End
         && (
-            words.At(request.Content).Lower is "keep" or "hold" or "close" or "block" or "give"
+            words.At(request.Content).Lower is "keep" or "hold" or "close" or "block" or "give" or "lend"
             || (
                 words.At(request.Content).Is("take")
                 && Enumerable.Range(request.Content, time.From - request.Content).Any(i => words.At(i).Is("out"))
@@ -80,6 +89,20 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
                     && words.At(i - 1).Lower
                         is not ("check" or "see" or "ask" or "know" or "out" or "sure" or "wonder" or "tell")
                     && !(words.At(i + 1).Lower is "possible" or "poss" or "need" or "necessary")
+                    // "If you're in early tomorrow": then.
+                    && !(
+                        (words.At(i + 1).Is("you're") || words.At(i + 1).Is("you") && words.At(i + 2).Is("are"))
+                        && words.At(words.At(i + 1).Is("you") ? i + 3 : i + 2).Lower
+                            is "in"
+                                or "here"
+                                or "there"
+                                or "around"
+                                or "about"
+                                or "passing"
+                                or "going"
+                                or "free"
+                                or "out"
+                    )
                     && !(
                         words.ClassAt(i + 1) is WordClass.You or WordClass.We && words.ClassAt(i + 2) is WordClass.Modal
                     );
@@ -230,10 +253,28 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
         return false;
     }
 
+    /// <summary>"Our booking for twelve on the 25th".</summary>
+    private bool HasAnAppointment(int from, int to)
+    {
+        for (var i = from + 1; i < to; i++)
+            if (Appointments.Contains(words.At(i).Lower))
+                return true;
+        return false;
+    }
+
     private bool IsOfTheThing(TimePhrase time, Candidate request) =>
         words.At(time.To).Lower is "free" or "off" or "clear"
         || (words.At(time.From).Is("about") && time.DayAlone is not null)
-        || (words.At(request.Content).Is("cancel") && words.At(time.From).Is("on"))
+        || (
+            words.At(time.From).Is("on")
+            && (
+                words.At(request.Content).Is("cancel")
+                || (
+                    words.At(request.Content).Lower is "confirm" or "change" or "rebook" or "postpone"
+                    && HasAnAppointment(request.Content, time.From)
+                )
+            )
+        )
         || (
             words.At(request.Content).Lower is "swap" or "change" or "keep" or "tell" or "say"
             && time.From <= request.Content + 2
@@ -339,6 +380,8 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
                 || words.At(i).Is("before")
                     && Does(i + 1, time.From)
                     && words.At(time.From).Lower is not ("tonight" or "today" or "this")
+                    // "Before you leave tomorrow"
+                    && !(words.ClassAt(i + 1) is WordClass.You && words.At(time.From).Is("tomorrow"))
             )
                 return true;
         return false;

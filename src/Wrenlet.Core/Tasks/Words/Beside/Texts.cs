@@ -21,6 +21,8 @@ internal static class PlaceTexts
     public const string StandsWithItsVerb = "it stands before its verb";
     public const string IsCalledAtTheEnd = "it is called at the end";
     public const string IsWhoWrites = "it is who writes";
+    public const string IsGreeted = "they are only greeted";
+
     public const string IsOnlySpokenOf = "the words beside it only speak of them";
 
     /// <summary>What each feature looks at, in the order of its values.</summary>

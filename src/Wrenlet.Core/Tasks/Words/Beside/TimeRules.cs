@@ -39,6 +39,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.IsPartOfTheThing);
         if (IsOfALaterRequest(time, request))
             return Verdict.By(PlaceTexts.IsOfAnotherPart);
+        if (IsAnHourFromADay(time, request))
+            return Verdict.By(PlaceTexts.IsPartOfTheThing);
         if (IsToldInBrackets(time, request))
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (IsOfAnotherItem(time.From, request))
@@ -179,6 +181,16 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
                         or WordClass.Person
             );
     }
+
+    /// <summary>"From Monday, open at nine": the hour is of what is to be done each day from then on.</summary>
+    private bool IsAnHourFromADay(TimePhrase time, Candidate request) =>
+        time is { ClockAlone: not null, Repeats: null, Due: not null }
+        && (IsInside(time, request) || time.From == request.End)
+        && words.Times.Exists(t =>
+            t is { Start: not null, StartClock: null, Due: null, IsMilestone: false }
+            && words.At(t.From).Lower is "from" or "as" or "starting" or "beginning"
+            && words.SentenceOf(t.From) == request.Sentence
+        );
 
     /// <summary>"Water the ferns (the inspector comes on Friday)".</summary>
     private bool IsToldInBrackets(TimePhrase time, Candidate request)

@@ -151,7 +151,13 @@ internal sealed class Example
                     .Where(w => w is not null && IsOf(w, task))
                     .Select(w => (w!.From, w.To))
             );
-        return Titles.Of(_words, c, taken, c.Cue.Cue.Doer is Doer.Author ? null : _message.AuthorName);
+        return Titles.Of(
+            _words,
+            c,
+            taken,
+            c.Cue.Cue.Doer is Doer.Author ? null : _message.AuthorName,
+            _message.Author is not null
+        );
     }
 
     private bool IsOf(TimePhrase time, LabelledTask task) =>

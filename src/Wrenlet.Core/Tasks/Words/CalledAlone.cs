@@ -1,0 +1,287 @@
+using Wrenlet.Core.Dockets;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>
+/// Finds what one is called for in a way that needs no weighing: "the lamp is out, Ada please", "not urgent, Ada: the bench
+/// wobbles", "next job for Ben: the float", "every first Monday Ada tests the alarm".
+/// </summary>
+internal static class CalledAlone
+{
+    /// <summary>What a sentence calls somebody for; null where the features have to tell.</summary>
+    public static ListedPart? In(MessageWords words, Sentence s) =>
+        Behind(words, s)
+        ?? Ahead(words, s)
+        ?? JobFor(words, s)
+        ?? EachTime(words, s)
+        ?? ThingThenOrder(words, s)
+        ?? DueBehind(words, s)
+        ?? CalledNext(words, s);
+
+    /// <summary>
+    /// "Ada, the spare keys, please post today", "menus for the tasting, draft by Friday", "we're out of salt, order today": the
+    /// thing, and then what is to be done to it.
+    /// </summary>
+    private static ListedPart? ThingThenOrder(MessageWords words, Sentence s)
+    {
+        for (var mark = s.From + 1; mark + 1 < s.To; mark++)
+        {
+            if (!Listing.IsMark(words, mark))
+                continue;
+            var asked = words.At(mark + 1).Is("please");
+            var verb = asked ? mark + 2 : mark + 1;
+            if (
+                words.ClassIn(s, verb)
+                    is not (WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb or WordClass.VerbOrAdjective)
+                || EndOfABareVerb(words, s, verb) is not { } end
+                || ThingBefore(words, s, mark) is not { } thing
+            )
+                continue;
+            var who = words.WhoAt(s.From, mark);
+            var isLacked = thing > s.From && words.ClassAt(thing - 1) is WordClass.Preposition;
+            var isDated = words.Times.Exists(t => t.From > verb && t.To <= end && t.Due is not null);
+            return
+                asked
+                || (isLacked && words.ClassAt(verb) is WordClass.Verb or WordClass.VerbOrNoun)
+                || (who is not null && isDated)
+                ? new(s, verb, verb, verb, end, who) { IsAllThatIsAsked = true }
+                : null;
+        }
+
+        return null;
+    }
+
+    /// <summary>The mark behind a verb that stands with nothing but when and for whom; null where more stands there.</summary>
+    private static int? EndOfABareVerb(MessageWords words, Sentence s, int verb)
+    {
+        var end = verb + 1;
+        while (end < s.To && words.ClassAt(end) is not WordClass.Comma)
+            if (words.IsPlain(end) && words.ClassAt(end) is not WordClass.Crew)
+                return null;
+            else
+                end++;
+        return end;
+    }
+
+    /// <summary>Where a thing begins that is named before a mark, and nothing else is; null where that is not so.</summary>
+    public static int? ThingBefore(MessageWords words, Sentence s, int mark)
+    {
+        for (var i = s.From; i + 2 < mark; i++)
+            if (
+                words.At(i + 1).Lower is "of" or "on"
+                && words.At(i).Lower is "out" or "low" or "short"
+                && words.IsPlain(i + 2)
+            )
+                return i + 2;
+        var thing = words.WhoAt(s.From, mark)?.To ?? s.From;
+        if (words.ClassAt(thing) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
+            thing++;
+        if (
+            thing >= mark
+            || !(words.ClassAt(thing).CanOpenAThing() || words.ClassAt(thing) is WordClass.Number or WordClass.Third)
+            || Listing.States(words, thing, mark)
+        )
+            return null;
+        for (var i = thing; i < mark; i++)
+            if (Listing.IsMark(words, i))
+                return null;
+        return thing;
+    }
+
+    /// <summary>"The draft is attached, comments by Monday please, Ada": what is told, and then a thing by a day.</summary>
+    private static ListedPart? DueBehind(MessageWords words, Sentence s)
+    {
+        var (end, isPlea) = (s.To, false);
+        WhoPhrase? who = null;
+        while (end > s.From)
+            if (words.ClassAt(end - 1) is WordClass.Courtesy)
+                isPlea |= words.At(--end).Lower is "please" or "pls" or "plz";
+            else if (words.ClassAt(end - 1) is WordClass.Comma)
+                end--;
+            else if (who is null && words.Names.Find(n => n.To == end && n.From > s.From) is { } called)
+                (who, end) = (called, called.From);
+            else
+                break;
+        if (!isPlea || words.TimeAt(end - 1) is not { Due: not null, Repeats: null } time)
+            return null;
+        var mark = time.From - 1;
+        while (mark > s.From && !Listing.IsMark(words, mark))
+            mark--;
+        return
+            mark > s.From
+            && mark + 1 < time.From
+            && Listing.CanOpenAThing(words, mark + 1)
+            && !Listing.States(words, mark + 1, time.From)
+            && (
+                Listing.States(words, s.From, mark)
+                || words.At(mark - 1).Lower is "attached" or "enclosed" or "below" or "above" or "ready" or "done"
+            )
+            ? new(s, mark + 1, mark + 1, mark + 1, end, who) { IsAllThatIsAsked = true }
+            : null;
+    }
+
+    /// <summary>"The pump has packed up. Ada asap": who is called for it has a sentence to themselves.</summary>
+    private static ListedPart? CalledNext(MessageWords words, Sentence s)
+    {
+        if (
+            s.Index + 1 >= words.Sentences.Count
+            || words.Sentences[s.Index + 1] is not { IsItem: false } next
+            || next.Line != s.Line
+            || words.At(s.To).Is("?")
+            || !words.ClassAt(s.From).CanOpenAThing()
+            || !(Listing.States(words, s.From, s.To) || IsGoingOn(words, s))
+            || Asks(words, s, s.From, s.To)
+            || words.WhoAt(next.From, next.To) is not { } who
+        )
+            return null;
+        var urged = false;
+        for (var i = who.To; i < next.To; i++)
+            if (words.PriorityAt(i) is { Says: Priority.Critical or Priority.High } || words.At(i).Is("please"))
+                urged = true;
+            else if (words.ClassAt(i) is not (WordClass.Comma or WordClass.Courtesy or WordClass.Time))
+                return null;
+        return urged ? new(s, s.From, s.From, s.From, s.To, who) { IsAllThatIsAsked = true } : null;
+    }
+
+    /// <summary>"The pump's leaking".</summary>
+    private static bool IsGoingOn(MessageWords words, Sentence s)
+    {
+        for (var i = s.From; i + 1 < s.To; i++)
+            if (
+                words.ClassAt(i) is WordClass.Possessive
+                && words.ClassAt(i + 1) is WordClass.Gerund or WordClass.Past or WordClass.Preposition
+            )
+                return true;
+        return false;
+    }
+
+    /// <summary>Whether something is asked among words.</summary>
+    private static bool Asks(MessageWords words, Sentence s, int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (
+                words.CuesAt(s, i).Any(c => c.Cue.Doer is not (Doer.Nothing or Doer.Author))
+                || (i > from && words.ClassAt(i) is WordClass.Verb && Listing.IsMark(words, i - 1))
+            )
+                return true;
+        return false;
+    }
+
+    /// <summary>"The lamp in 5 is out, Ada please": what is wrong, and who is called to see to it.</summary>
+    private static ListedPart? Behind(MessageWords words, Sentence s)
+    {
+        var (end, isPlea) = (s.To, false);
+        while (end > s.From && words.ClassAt(end - 1) is WordClass.Courtesy)
+            isPlea |= words.At(--end).Lower is "please" or "pls" or "plz";
+        // "The pump has packed up, Ada asap"
+        isPlea |=
+            words.PriorityAt(end - 1) is { Says: Priority.Critical or Priority.High } urgent
+            && words.ClassIn(s, urgent.From - 1) is WordClass.Person or WordClass.Crew or WordClass.Tag;
+        // "The figures are in, Kit thanks"
+        if (!isPlea)
+            return null;
+        while (end > s.From && words.ClassAt(end - 1) is WordClass.Time or WordClass.Priority)
+            end--;
+        var content = s.From;
+        while (content < s.To && words.ClassAt(content) is WordClass.Priority or WordClass.Colon or WordClass.Comma)
+            content++;
+        if (
+            words.Names.Find(n => n.To == end && n.From > content) is not { } who
+            || words.ClassAt(who.From - 1) is not (WordClass.Comma or WordClass.Dash)
+            || !(words.ClassAt(content).CanOpenAThing() || words.ClassAt(content) is WordClass.NounOrVerb)
+        )
+            return null;
+        var first = content;
+        while (first < who.From && !Listing.IsMark(words, first))
+            first++;
+        // Where something else is asked in it, that is what they are called for.
+        if (Asks(words, s, content, who.From))
+            return null;
+        return Listing.States(words, content, first) ? new(s, content, content, content, first, who) : null;
+    }
+
+    /// <summary>"Top priority for Ada this morning: the tree", "next job for Ben: the float".</summary>
+    private static ListedPart? JobFor(MessageWords words, Sentence s)
+    {
+        var i = s.From;
+        while (
+            i < s.To
+            && (
+                words.ClassAt(i) is WordClass.Priority or WordClass.Determiner
+                || words.At(i).Lower is "first" or "next" or "last" or "main" or "only" or "one" or "another" or "other"
+                || words.At(i).Lower is "job" or "task" or "priority" or "thing"
+            )
+        )
+            i++;
+        if (
+            i == s.From
+            || !(words.At(i - 1).Lower is "job" or "task" or "priority" or "thing")
+            || !words.At(i).Is("for")
+            || words.WhoAt(i + 1, s.To) is not { } who
+        )
+            return null;
+        i = who.To;
+        while (words.TimeAt(i) is { } time)
+            i = time.To;
+        return
+            words.ClassIn(s, i) is WordClass.Colon
+            && i + 1 < s.To
+            && (Listing.CanOpenAThing(words, i + 1) || Listing.Orders(words, i + 1))
+            ? new(s, i + 1, i + 1, i + 1, s.To, who)
+            : null;
+    }
+
+    /// <summary>"Every first Monday Ada tests the alarm": "Ada does the post on Mondays" only tells how it is.</summary>
+    private static ListedPart? EachTime(MessageWords words, Sentence s)
+    {
+        if (
+            words.TimeAt(s.From) is not { Repeats: not null } time
+            || words.WhoAt(time.To, s.To) is not { } who
+            || !(words.DoneBy(who.To) is not null || Listing.Orders(words, who.To))
+        )
+            return null;
+        for (var i = who.To; i < s.To; i++)
+            if (Listing.IsMark(words, i))
+                return null;
+        return new(s, who.From, who.To, who.To, s.To, who);
+    }
+
+    /// <summary>"Not urgent, Ada: the bench wobbles": who is called with how much it matters, and what is wrong.</summary>
+    private static ListedPart? Ahead(MessageWords words, Sentence s)
+    {
+        var i = s.From;
+        while (i < s.To && words.ClassAt(i) is WordClass.Priority or WordClass.Comma)
+            i++;
+        if (words.WhoAt(i, s.To) is not { } who)
+            return null;
+        var colon = who.To;
+        // "Ada, low priority, the bench wobbles"
+        if (i == s.From)
+            while (colon < s.To && words.ClassAt(colon) is WordClass.Priority or WordClass.Comma)
+                colon++;
+        if (
+            i == s.From
+                ? words.ClassAt(colon - 2) is not WordClass.Priority
+                : words.ClassAt(colon) is not WordClass.Colon
+        )
+            return null;
+        var content = i == s.From ? colon : colon + 1;
+        // "The match is on Friday" is news.
+        if (words.Times.Exists(t => t.From >= content && t.To <= s.To))
+            return null;
+        return
+            content < s.To
+            && words.ClassAt(content).CanOpenAThing()
+            && (Listing.States(words, content, s.To) || HasThird())
+            ? new(s, who.From, content, content, s.To, who)
+            : null;
+
+        bool HasThird()
+        {
+            for (var k = content + 1; k < s.To; k++)
+                if (words.ClassAt(k) is WordClass.Third)
+                    return true;
+            return false;
+        }
+    }
+}

@@ -1,0 +1,89 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Finds what a thing is said to need: "the gate needs painting", "the label has to be replaced".</summary>
+internal static class Needing
+{
+    /// <summary>Verbs by which a thing that opens at a token needs something, each with where that something begins.</summary>
+    public static IEnumerable<(int Verb, int Complement)> Of(MessageWords words, Sentence sentence, int from)
+    {
+        if (
+            words.ClassAt(from)
+                is WordClass.I
+                    or WordClass.We
+                    or WordClass.You
+                    or WordClass.Someone
+                    or WordClass.NoOne
+                    or WordClass.Denial
+                    or WordClass.Subordinator
+                    or WordClass.HaveBase
+                    or WordClass.Modal
+                    or WordClass.Do
+                    or WordClass.DoBase
+                    or WordClass.Comma
+                    or WordClass.Colon
+                    or WordClass.Dash
+                    or WordClass.Mark
+                    or WordClass.Conjunction
+            || Lexicon.Reporting.Contains(words.At(from).Lower)
+            || words.At(from).Lower is "no" or "before" or "after" or "until"
+        )
+            yield break;
+        for (var i = from + 1; i < sentence.To && i < from + 10; i++)
+        {
+            var word = words.At(i).Lower;
+            if (word is "is" or "are" && words.At(i + 1).Is("to") && words.At(i + 2).Is("be") && i + 3 < sentence.To)
+            {
+                yield return (i, i + 3);
+                yield break;
+            }
+
+            if (
+                words.ClassAt(i)
+                    is WordClass.Comma
+                        or WordClass.Subordinator
+                        or WordClass.Be
+                        or WordClass.Past
+                        or WordClass.Stop
+                        or WordClass.Someone
+                || (Lexicon.Reporting.Contains(word) && word is not ("wants" or "wanted"))
+            )
+                yield break;
+            // "There's no need for it"
+            if (word is "need" && words.At(i - 1).Lower is "no" or "the" or "any" or "a")
+                continue;
+            var complement = word switch
+            {
+                "needs" or "need" or "wants" or "want" or "must" or "should" => words.At(i + 1).Is("to")
+                    ? i + 2
+                    : i + 1,
+                "has" or "have" or "ought" when words.At(i + 1).Is("to") => i + 2,
+                // "the bench gets scrubbed", "the holds to be washed"
+                "gets" or "get" when words.ClassAt(i + 1) is WordClass.Past => i + 1,
+                "to" when words.At(i + 1).Is("be") && words.ClassAt(i + 2) is WordClass.Past => i + 2,
+                "really" when words.At(i + 1).Lower is "has" or "have" or "needs" && words.At(i + 2).Is("to") => i + 3,
+                _ => -1,
+            };
+            if (complement < 0 || complement >= sentence.To)
+                continue;
+            // "They want him again": a wish of theirs. "They need oiling": of things.
+            if (
+                words.At(from).Lower is "they" or "he" or "she"
+                && words.ClassAt(complement) is not WordClass.Gerund
+                && !words.At(complement).Is("be")
+            )
+                yield break;
+            // "Has to be swept", "has to have a label"
+            if (
+                words.At(complement).Is("be")
+                || (
+                    words.At(complement).Is("have")
+                    && words.ClassAt(complement + 1) is WordClass.Determiner or WordClass.Number
+                    && words.At(complement - 1).Is("to")
+                )
+            )
+                complement++;
+            yield return (i, complement);
+            yield break;
+        }
+    }
+}

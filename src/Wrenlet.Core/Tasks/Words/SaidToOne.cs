@@ -1,0 +1,78 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Tells what is said to somebody from what is told of them.</summary>
+internal static class SaidToOne
+{
+    private static readonly ushort ByADay = Feature.Number("by");
+    private static readonly ushort Called = Feature.Number("called");
+
+    /// <summary>"Ada, the van needs new tyres": somebody is called, and what is needed is all that is said.</summary>
+    public static bool IsNeed(MessageWords words, Candidate c, SentenceFacts facts)
+    {
+        if (
+            c.Needs < 0
+            || !(words.At(c.Needs).Lower is "needs" or "need" or "has" or "must")
+            || (c.Content != c.Needs + 1 && !words.At(c.Content - 1).Is("have"))
+            || !(words.ClassAt(c.Content).CanOpenAThing() || words.ClassAt(c.Content) is WordClass.VerbOrAdjective)
+            || (facts.IsCalled != Called && !(facts.Time == ByADay && IsAThing(words, c.From, c.Needs)))
+            || words.At(c.Sentence.To).Is("?")
+        )
+            return false;
+        for (var i = c.Content; i < c.Sentence.To; i++)
+            if (
+                words.ClassAt(i)
+                    is WordClass.Comma
+                        or WordClass.Dash
+                        or WordClass.Colon
+                        or WordClass.Conjunction
+                        or WordClass.Subordinator
+                        or WordClass.Question
+                        or WordClass.Stating
+                        or WordClass.Subject
+                        or WordClass.I
+                && words.ClassIn(c.Sentence, i + 1)
+                    is not (WordClass.Person or WordClass.Crew or WordClass.Tag or WordClass.Time or WordClass.Courtesy)
+            )
+                return false;
+        return true;
+    }
+
+    /// <summary>"The crate": no name of anybody's, whose wish it would be.</summary>
+    private static bool IsAThing(MessageWords words, int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (words.ClassAt(i) is WordClass.Other or WordClass.Person or WordClass.Crew or WordClass.Subject)
+                return false;
+        return true;
+    }
+
+    /// <summary>"All drivers must hand in their cards by Friday": by a day it is no rule of how things are.</summary>
+    public static bool IsNeedOfAll(MessageWords words, Candidate c, SentenceFacts facts) =>
+        c.Needs >= 0
+        && words.At(c.From).Lower is "all" or "every" or "each" or "both"
+        && facts.Time == ByADay
+        && Listing.Orders(words, c.Content);
+
+    /// <summary>"Nell true the wheel": of one person it would be "trues" if it were told.</summary>
+    public static bool IsBareVerb(MessageWords words, Candidate c) =>
+        words.ClassIn(c.Sentence, c.Content - 1) is WordClass.Person
+        && words.ClassIn(c.Sentence, c.Content - 2)
+            is WordClass.Edge
+                or WordClass.Comma
+                or WordClass.Courtesy
+                or WordClass.Time
+                or WordClass.Conjunction
+        && words.ClassAt(c.Content)
+            is WordClass.Verb
+                or WordClass.VerbOrNoun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrAdjective
+        && words.ClassIn(c.Sentence, c.Content + 1)
+            is WordClass.Determiner
+                or WordClass.Possessive
+                or WordClass.Object
+                or WordClass.Preposition
+                or WordClass.Number
+                or WordClass.Subject
+                or WordClass.Other;
+}
