@@ -77,7 +77,7 @@ public class ReaderMailTests
     [InlineData("Measure the hopper, Kit, would you, and tell me", "Kit: Measure the hopper and tell Odalys")]
     [InlineData(
         "Office, half of our invoices went out without the number, kindly send them again by Friday",
-        "office: Send the invoices again 04-17T17:00"
+        "office: Send our invoices again 04-17T17:00"
     )]
     // When.
     [InlineData("Kit, walk the loop at ten every night", "Kit: Walk the loop 04-14T22:00")]

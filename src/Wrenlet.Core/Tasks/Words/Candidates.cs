@@ -294,9 +294,21 @@ internal static class Candidates
         || (words.At(i - 1).Lower is "not" or "so" && words.At(i - 2).Is("if"))
         || (words.At(i - 1).Is("that") && words.At(i - 2).Lower is "means" or "is" or "remember")
         || (VerbPlaces.IsGoingOn(words, i - 1) && words.ClassAt(i) is WordClass.Verb or WordClass.VerbOrNoun)
+        || IsWhatIsToBeDoneTo(words, i)
         // "Perhaps order more"
         || (words.At(i - 1).Lower is "perhaps" or "maybe" && words.ClassAt(i) is WordClass.Verb)
         || IsAfterClause(words, sentence, i);
+
+    /// <summary>"Could the minutes be typed?", "I'd be grateful if the garden could be tidied": the thing.</summary>
+    private static bool IsWhatIsToBeDoneTo(MessageWords words, int i)
+    {
+        if (!(words.At(i - 1).Lower is "could" or "can" or "would" or "might" or "if"))
+            return false;
+        for (var k = i + 1; k < i + 8; k++)
+            if (Needing.IsAskedToBe(words, i, k))
+                return true;
+        return false;
+    }
 
     /// <summary>
     /// "When you're at the merchant's bring back a swatch", "whoever has the keys bring them": a verb behind a clause that says

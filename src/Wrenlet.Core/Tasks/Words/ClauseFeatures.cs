@@ -150,6 +150,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(IsAllThatIsAsked);
         if (
             c.Cue.Cue.Label is "ask someone" && first == ClassNumbers[(int)WordClass.Verb]
+            // "Could the minutes be typed"
+            || (c.Needs >= 0 && Needing.IsAskedToBe(words, c.From, c.Needs))
             // "We should order more paper"
             || (
                 c.Cue.Cue.Label is "suggest"

@@ -31,6 +31,12 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
 
     private ClockWords? One(int i, bool afterPreposition)
     {
+        // "5:30", without a nought before it, is in the half of the day in which people work.
+        if (
+            At(i) is { Kind: TokenKind.Clock, Span.Length: 4, Lower: [>= '1' and <= '9', ':' or '.', ..] }
+            && Bare(i + 1, (int)At(i).Value / 60, (int)At(i).Value % 60) is { } half
+        )
+            return half with { StandsAlone = IsAside(i, i + 1) };
         if (At(i).Kind is TokenKind.Clock)
             // "Early shift on Thursday, 5am".
             return Fixed(i + 1, LocalTime.FromMinutesSinceMidnight(At(i).Value % 1440)) with

@@ -183,6 +183,7 @@ internal static class Cues
             "you couldn't|can't|wouldn't",
             "i'm asking you to",
             "is there any chance of|you|that you? could|can?",
+            "would|will|is it be? too? much trouble|bother|hassle to",
             "any chance of|you|that you? could|can?",
             "would|could|is it be? possible for you|someone to",
             "would|could|is it be? possible to",
@@ -217,7 +218,7 @@ internal static class Cues
             "do me|us a favour and",
             "one? thing|job|task|favour for you :|, ",
             "one|another|a more|last|other|final|small|quick|little? thing|favour|request|job :|,|-",
-            "i|we would be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone|somebody|anyone "
+            "i|we would|should be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone|somebody|anyone "
                 + "could|would|can|will|were? able? to?",
             "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone|somebody|anyone "
                 + "could|would|can|will|were? able? to?",
@@ -247,7 +248,7 @@ internal static class Cues
             "would be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "
                 + "could|can|would|will? please?",
             "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if <who> could|would|can|will?",
-            "i|we would be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if <who> could|would|can|will?"
+            "i|we would|should be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if <who> could|would|can|will?"
         ),
         .. Of("mind who", Doer.Named, "can|could|would|will <who> please? mind awfully?"),
         .. Of(
@@ -337,7 +338,7 @@ internal static class Cues
         .. Of(
             "wish",
             Doer.You,
-            "i|we would like|love a|an|the|some|my|our|more|another|two|three|four|five|six|seven|eight|nine|ten|twelve|twenty+",
+            "i|we would|should like|love a|an|the|some|my|our|more|another|two|three|four|five|six|seven|eight|nine|ten|twelve|twenty+",
             "i'd|we'd also? like|love a|an|the|some|my|our|more|another|two|three|four|five|six|seven|eight|nine|ten|twelve|twenty+",
             "i'd|we'd be glad|grateful of|for",
             "i|we want"
@@ -355,6 +356,7 @@ internal static class Cues
             "why don't we",
             "we'll also? just?",
             "we will|must|should|mustn't also? just? forget? to?",
+            "we must|should not forget to",
             "we need|have|ought|are to",
             "we've got to",
             "we have got to",

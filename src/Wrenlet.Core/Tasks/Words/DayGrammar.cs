@@ -123,6 +123,16 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             : -1;
         if (same > 0 && At(same).Is("day") && NamedBefore(i) is { } named)
             return Then(same + 1, named) with { StandsAlone = false };
+        // "By the Monday before": before what was named last
+        if (
+            the > i
+            && At(the).IsWord
+            && Lexicon.Weekdays.TryGetValue(At(the).Lower, out var weekday)
+            && At(the + 1).Lower is "before" or "beforehand"
+            && (!At(the + 2).IsWord || At(the + 2).Lower is "please" or "and")
+            && NamedBefore(i) is { } then
+        )
+            return Then(the + 2, then.With(DateAdjusters.Previous(weekday)));
         if ((At(the).Is("next") || At(the).Is("following")) && IsWorking(the + 1) && At(the + 2).Is("day"))
             return Then(the + 3, setting.Calendar.AddWorkingDays(Today, 1));
         if (At(the).Is("next") && At(the + 1).Is("day"))

@@ -85,6 +85,13 @@ internal sealed class Mentions(MessageWords words)
                 )
             )
                 aside = true;
+            var opening = i;
+            // "Half of our invoices": the invoices.
+            if (
+                words.At(i).Lower is "half" or "most" or "some" or "many" or "lots" or "rest"
+                && words.At(i + 1).Is("of")
+            )
+                i += 2;
             if (!Begins(i, from, to))
                 continue;
             var head = HeadFrom(i, to);
@@ -101,7 +108,7 @@ internal sealed class Mentions(MessageWords words)
                 )
             )
                 continue;
-            var part = PartOf(i, head + 1, from, to);
+            var part = PartOf(opening, head + 1, from, to);
             var end = WithAsides(head + 1, to, part);
             for (var k = i; k < head; k++)
                 if (IsOwner(k) && IsNamed(i, k + 1))
@@ -334,6 +341,8 @@ internal sealed class Mentions(MessageWords words)
                     );
             case WordClass.Third:
                 return before is WordClass.Determiner or WordClass.Possessive or WordClass.VerbOrAdjective
+                    // "The care plans for rooms 3 and 8 are overdue"
+                    || (IsThing(j - 1) && words.ClassAt(j + 1) is WordClass.Preposition && IsSaidLater(j + 1, to))
                     // "Nine leaks", but "room 9 leaks"
                     || (before is WordClass.Number && !IsThing(j - 2))
                     || (IsSeveral(j - 1) && !IsThing(j - 2))
@@ -343,12 +352,26 @@ internal sealed class Mentions(MessageWords words)
             case WordClass.Conjunction:
                 return words.At(j).Lower is "and" or "&"
                     && j + 1 < to
-                    && (words.ClassAt(j + 1) is WordClass.Determiner || (IsNameWord(j - 1) && IsNameWord(j + 1)));
+                    && (
+                        words.ClassAt(j + 1) is WordClass.Determiner
+                        || (IsNameWord(j - 1) && IsNameWord(j + 1))
+                        // "Rooms 3 and 8"
+                        || (words.ClassAt(j - 1) is WordClass.Number && words.ClassAt(j + 1) is WordClass.Number)
+                    );
             case WordClass.Determiner:
                 return before is WordClass.Conjunction;
             default:
                 return IsNameWord(j) && IsNameWord(j - 1) && words.ClassAt(j) is not WordClass.Person;
         }
+    }
+
+    /// <summary>Whether a verb that states comes before the next mark.</summary>
+    private bool IsSaidLater(int from, int to)
+    {
+        for (var i = from; i < to && !IsBreak(i); i++)
+            if (words.ClassAt(i).IsHelping())
+                return true;
+        return false;
     }
 
     private bool IsObjectAt(int i) =>

@@ -268,9 +268,15 @@ internal sealed class MessageWords
 
     /// <summary>"Hugh takes the pictures": "take"; null where a token is no verb of the name before it.</summary>
     public string? DoneBy(int verb) =>
-        ClassAt(verb) is WordClass.Third or WordClass.Do && ClassAt(verb - 1) is WordClass.Person or WordClass.Crew
-            ? WordForms.ThirdBase(At(verb).Lower)
-            : null;
+        ClassAt(verb - 1) is not (WordClass.Person or WordClass.Crew) ? null
+        : ClassAt(verb) is WordClass.Third or WordClass.Do ? WordForms.ThirdBase(At(verb).Lower)
+        // "Hugh preps the dolly"
+        : ClassAt(verb) is WordClass.Noun
+        && At(verb).Kind is TokenKind.Word
+        && At(verb).Lower is [.., not 's', 's'] lower
+        && VerbPlaces.LeadsToAThing(At(verb + 1))
+            ? lower[..^1]
+        : null;
 
     public Span SpanOf(int from, int to) =>
         from >= to ? new(At(from).Span.Start, At(from).Span.Start) : new(At(from).Span.Start, At(to - 1).Span.End);

@@ -1,8 +1,35 @@
+using System.Collections.Frozen;
+
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>Finds what a thing is said to need: "the gate needs painting", "the label has to be replaced".</summary>
 internal static class Needing
 {
+    /// <summary>Whether a verb says what one would like to be done to the thing that opens at a token.</summary>
+    public static bool IsAskedToBe(MessageWords words, int from, int verb) =>
+        words.ClassAt(from).CanOpenAThing()
+        && words.At(from - 1).Lower switch
+        {
+            "could" or "can" or "would" or "might" => words.At(verb).Is("be")
+                && words.ClassAt(verb + 1) is WordClass.Past
+                && !IsAfterQuestion(words, from - 1),
+            "if" => words.At(verb).Lower is "could" or "can"
+                && words.At(verb + 1).Is("be")
+                && words.ClassAt(verb + 2) is WordClass.Past
+                && Wished.Contains(words.At(from - 2).Lower),
+            _ => false,
+        };
+
+    /// <summary>What stands before "if" where somebody says what they would like.</summary>
+    private static readonly FrozenSet<string> Wished = Lexicon.Set(
+        "grateful glad happy pleased obliged thankful good great nice helpful kind lovely useful best appreciate appreciated it"
+    );
+
+    /// <summary>"Where can the key be found?"</summary>
+    private static bool IsAfterQuestion(MessageWords words, int modal) =>
+        words.ClassAt(modal - 1) is WordClass.Question
+        || words.At(modal - 1).Lower is "how" or "when" or "where" or "why" or "what" or "which" or "who";
+
     /// <summary>Verbs by which a thing that opens at a token needs something, each with where that something begins.</summary>
     public static IEnumerable<(int Verb, int Complement)> Of(MessageWords words, Sentence sentence, int from)
     {
@@ -34,6 +61,13 @@ internal static class Needing
             if (word is "is" or "are" && words.At(i + 1).Is("to") && words.At(i + 2).Is("be") && i + 3 < sentence.To)
             {
                 yield return (i, i + 3);
+                yield break;
+            }
+
+            // "Could the minutes be typed?", "I'd be grateful if the garden could be tidied"
+            if (IsAskedToBe(words, from, i))
+            {
+                yield return (i, word is "be" ? i + 1 : i + 2);
                 yield break;
             }
 

@@ -49,6 +49,8 @@ internal sealed class OnlySaid(MessageWords words)
         // "Please no lilies this time", "please nobody open it"
         || (cue.Cue.Label is "please" && words.At(content).Is("no"))
         || words.ClassAt(content) is WordClass.NoOne
+        // "Could the spine be kept or is it past it?"
+        || (needs >= 0 && AsksWhich(s, content))
         || IsAWarning(s, from, cue, content)
         || IsMaybe(content)
         // "Remind her, kindly, by letter"
@@ -185,6 +187,19 @@ internal sealed class OnlySaid(MessageWords words)
             && (
                 words.At(content).Lower is "need" or "want" or "like" or "love"
                 || (words.At(content).Is("think") && words.At(content + 1).Is("about"))
+                // "I should be grateful if you could"
+                || (
+                    words.At(content).Is("be")
+                    && words.At(content + 1).Lower
+                        is "grateful"
+                            or "glad"
+                            or "happy"
+                            or "obliged"
+                            or "pleased"
+                            or "thankful"
+                            or "sorry"
+                            or "delighted"
+                )
             );
 
     /// <summary>"Ben thinks we should buy it", "I asked him to look", "they'll let us know", "can they take it or is it full?".</summary>
@@ -325,6 +340,12 @@ internal sealed class OnlySaid(MessageWords words)
             && words.At(content).Is("mind")
             && words.ClassAt(words.At(content + 1).Is("awfully") ? content + 2 : content + 1) is WordClass.Gerund
         )
+        // "Would you be free to meet her": that is how it is asked.
+        || (
+            words.At(content).Is("be")
+            && words.At(content + 1).Lower is "free" or "able" or "available" or "willing" or "happy"
+            && words.At(content + 2).Is("to")
+        )
         // "Somebody ought to have swept": too late.
         || (
             cue.Cue != Cue.None
@@ -357,6 +378,21 @@ internal sealed class OnlySaid(MessageWords words)
             words.At(content).Lower is "always" or "usually" or "often" or "normally" or "generally" or "sometimes"
             && words.ClassAt(content + 1) is not WordClass.Comma
             && words.At(content + 1).Lower.EndsWith('s')
+        )
+            return true;
+        // "The figures are attached, Kit thanks"
+        if (
+            words.At(s.To - 1).Lower is "thanks" or "cheers" or "ta"
+            && words.ClassAt(content) is WordClass.Determiner
+            && words.ClassAt(content + 2) is WordClass.Be
+        )
+            return true;
+        // "The match is on Friday"
+        if (
+            words.ClassAt(content) is WordClass.Determiner
+            && words.At(content + 2).Lower is "is" or "are"
+            && words.TimeAt(content + 3) is { } then
+            && then.To >= s.To
         )
             return true;
         var next = content + 1;

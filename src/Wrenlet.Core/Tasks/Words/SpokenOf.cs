@@ -78,6 +78,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         && (
             words.ClassAt(i - 1) is WordClass.Object or WordClass.Verb or WordClass.VerbOrNoun
             || i == request.Content + 1
+            || words.At(i - 1).Is("her")
         )
         && (!words.IsPlain(i + 1) || words.TimeAt(i + 1) is not null || i + 1 >= request.End);
 

@@ -20,7 +20,7 @@ internal sealed class Weights
         [ClauseFeatures.IsAllThatIsAsked] = 4,
         [ClauseFeatures.IsThingDated] = 1.5,
         [ClauseFeatures.IsAskedOfSomebody] = 1.5,
-        [ClauseFeatures.IsNeedSaidTo] = 2.5,
+        [ClauseFeatures.IsNeedSaidTo] = 6.5,
     }.ToFrozenDictionary();
 
     private readonly FrozenDictionary<Feature, double> _worth;

@@ -455,10 +455,9 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
     /// </summary>
     public bool IsOnlySpokenOf(WhoPhrase who, Candidate request) =>
         !words.At(who.Names[0]).Tagged
-        && SpokenOfAs(who, request, words.SentenceOf(who.From))
-            is "beside a thing"
-                or "in a part of its own"
-                or "with a verb of its own";
+        && words.SentenceOf(who.From) is var home
+        && SpokenOfAs(who, request, home) is { } how
+        && (how is "beside a thing" or "in a part of its own" or "with a verb of its own" || home != request.Sentence);
 
     /// <summary>Whether a time is surely only part of what is told: "tell her we open on the 28th"; "by" may still be by when.</summary>
     public bool IsOnlyTold(TimePhrase time, Candidate request) =>

@@ -380,6 +380,8 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
                 || words.At(i).Is("before")
                     && Does(i + 1, time.From)
                     && words.At(time.From).Lower is not ("tonight" or "today" or "this")
+                    // "Before they close at half past five"
+                    && !(time.ClockAlone is not null && words.At(time.From).Is("at"))
                     // "Before you leave tomorrow"
                     && !(words.ClassAt(i + 1) is WordClass.You && words.At(time.From).Is("tomorrow"))
             )
