@@ -90,7 +90,29 @@ public class ReaderMailTests
     [InlineData("Kit, run the coffee morning on the 3rd of May", "Kit: Run the coffee morning 05-03T17:00")]
     [InlineData("From Monday could you open at nine, Kit", "Kit: Open at nine")]
     [InlineData("If you're in early tomorrow Kit, could you thaw the stock", "Kit: Thaw the stock 04-15T17:00")]
+    [InlineData("Kit: lenses back to the shop before they close at 5:30", "Kit: Lenses back to the shop 04-14T17:30")]
+    [InlineData(
+        "The optician comes on 6 May. Kit, would you draw up a list, by the Monday before?",
+        "Kit: Draw up a list 05-04T17:00"
+    )]
+    [InlineData(
+        "By Friday: Kit, wipe down the shelves; Ines, check the lamps",
+        "Kit: Wipe down the shelves 04-17T17:00|Ines: Check the lamps 04-17T17:00"
+    )]
+    [InlineData("Kit to fix the gutter between Tuesday and Thursday next week", "Kit: Fix the gutter 04-23T17:00")]
+    // Said in the passive, or of what others want.
+    [InlineData("Could the minutes be typed today?", "-: Type the minutes 04-14T17:00")]
+    [InlineData("I should be grateful if the garden could be tidied before Friday", "-: Tidy the garden 04-16T17:00")]
+    [InlineData("I should be grateful if you could ring me", "-: Ring Odalys")]
+    [InlineData("Would it be too much trouble to move the table, Kit?", "Kit: Move the table")]
+    [InlineData(
+        "Merrow Deli want their order cold, office please change the van list",
+        "office: Change the van list"
+    )]
+    [InlineData("The driver left his gloves, Kit, hang on to them", "Kit: Hang on to the driver's gloves")]
     // What asks for nothing.
+    [InlineData("Where can the key be found?", "")]
+    [InlineData("Kit - quick reminder about the hairnets, they're to be worn in the brine room too", "")]
     [InlineData("Scrub that, the chains came this morning", "")]
     [InlineData("@Kit hold fire on the fence, the timber's wrong", "")]
     [InlineData("Kit, mind your head in the loft", "")]

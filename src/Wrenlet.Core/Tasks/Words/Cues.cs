@@ -121,6 +121,7 @@ internal static class Cues
             "i|we have|'ve asked|told",
             "i've|we've asked|told",
             "thank you|him|her|them",
+            "quick|friendly|gentle|little reminder about|that|of",
             "owe|owes you|u|him|her|them one|a|some|big",
             "call|ring|phone|contact|email|mail|text|ask|tell him|her|them if you|you're need|want|get|stuck|unsure|lost",
             "call|ring|phone|contact|email|mail|text|ask|tell <who> if you|you're need|want|get|stuck|unsure|lost",

@@ -52,7 +52,7 @@ internal static class Needing
                     or WordClass.Mark
                     or WordClass.Conjunction
             || Lexicon.Reporting.Contains(words.At(from).Lower)
-            || words.At(from).Lower is "no" or "before" or "after" or "until"
+            || words.At(from).Lower is "no" or "before" or "after" or "until" or "they're" or "it's"
         )
             yield break;
         for (var i = from + 1; i < sentence.To && i < from + 10; i++)

@@ -49,6 +49,13 @@ internal sealed class OnlySaid(MessageWords words)
         // "Please no lilies this time", "please nobody open it"
         || (cue.Cue.Label is "please" && words.At(content).Is("no"))
         || words.ClassAt(content) is WordClass.NoOne
+        // "The inn want it on Wednesday, office please change the list": a wish, and what is asked for it.
+        || (
+            needs >= 0
+            && words.At(needs).Lower is "want" or "wants"
+            && words.ClassAt(content) is not WordClass.Gerund
+            && Parting.IsAskedBehind(words, s, content)
+        )
         // "Could the spine be kept or is it past it?"
         || (needs >= 0 && AsksWhich(s, content))
         || IsAWarning(s, from, cue, content)

@@ -28,7 +28,7 @@ internal sealed class SentenceFacts
             if (words.IsPlain(i) && Plain++ == 0)
                 Opening = N(words.ClassAt(i).ToString());
         (Verbs, IsCalled, IsDated) = (N(VerbsOf()), N(CalledOf()), N(DatedOf()));
-        IsThingByADay = Verbs == N("no verb") && IsCalled == N("called") && Time == N("by");
+        IsThingByADay = Verbs == N("no verb") && IsCalled == N("called") && (Time == N("by") || IsDated == N("dated"));
     }
 
     public ushort Address { get; }

@@ -247,7 +247,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         for (var i = pronoun - 1; i >= request.Content && i >= pronoun - 2; i--)
             if (SaidTo.Contains(words.At(i).Lower))
                 return true;
-        return words.At(pronoun - 1).Lower is "to" or "onto"
+        return words.At(pronoun - 1).Lower is "to" or "onto" && !words.At(pronoun - 2).Is("on")
             || (
                 words.At(pronoun - 1).Is("with")
                 && words.At(request.Content).Lower
@@ -358,7 +358,10 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 .MaxBy(o => o.From);
             if (owner is null)
                 return words.Slice(from, m.To);
-            (whose, from) = (words.Slice(owner.From, owner.To) + "'s ", from + 1);
+            var named = words.Slice(owner.From, owner.To);
+            if (words.ClassAt(owner.From) is WordClass.Determiner)
+                named = char.ToLowerInvariant(named[0]) + named[1..];
+            (whose, from) = (named + "'s ", from + 1);
         }
         else if (words.At(from).Is("my") && author is not null)
             (whose, from) = (author + "'s ", from + 1);

@@ -223,7 +223,12 @@ internal sealed class TimeGrammar
         if (_days.Read(first.To + 1) is not { } last)
             return null;
         var end = last.Date < first.Date && last.Date.PlusWeeks(1) >= first.Date ? last.Date.PlusWeeks(1) : last.Date;
-        return new(i, last.To, Closing(end, 0.95), Opening(first.Date, 0.95), null);
+        // "Between Tuesday and Thursday next week": the week is said once.
+        var start =
+            At(last.To - 1).Is("week") && first.To == i + 2 && Lexicon.Weekdays.ContainsKey(At(i + 1).Lower)
+                ? end.PlusDays(-(((int)end.DayOfWeek - (int)first.Date.DayOfWeek + 7) % 7))
+                : first.Date;
+        return new(i, last.To, Closing(end, 0.95), Opening(start, 0.95), null);
     }
 
     /// <summary>The token after a milestone's name that stands at a token; the token itself where none does.</summary>

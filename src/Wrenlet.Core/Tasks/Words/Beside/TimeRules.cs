@@ -16,6 +16,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
     {
         if (IsOfAll(time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
+        if (IsAboveParts(time, request))
+            return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, Placing.OfTheHeading);
         if (OfAPart(time, request) is { } listed)
             return listed;
         // "The pressure drops every night. Somebody has to come."
@@ -50,6 +52,23 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
                 : Verdict.By(PlaceTexts.IsOfAnotherItem);
         return OfEach(time, request)
             ?? (IsAloneInItsPart(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb) : null);
+    }
+
+    /// <summary>"Before the audit: Ada, wipe the shelves; Ben, check the lamps": of each that semicolons part.</summary>
+    private bool IsAboveParts(TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        if (
+            time.From != home.From
+            || words.ClassAt(time.To) is not WordClass.Colon
+            || home.Index >= request.Sentence.Index
+            || words.Times.Exists(t => words.SentenceOf(t.From) == request.Sentence)
+        )
+            return false;
+        for (var i = home.Index; i < request.Sentence.Index; i++)
+            if (!words.At(words.Sentences[i].To).Is(";"))
+                return false;
+        return true;
     }
 
     /// <summary>Who and what stands in one item of a list has to do with that one only, but for "all by Friday" at its end.</summary>
