@@ -105,10 +105,7 @@ public class ReaderMailTests
     [InlineData("I should be grateful if the garden could be tidied before Friday", "-: Tidy the garden 04-16T17:00")]
     [InlineData("I should be grateful if you could ring me", "-: Ring Odalys")]
     [InlineData("Would it be too much trouble to move the table, Kit?", "Kit: Move the table")]
-    [InlineData(
-        "Merrow Deli want their order cold, office please change the van list",
-        "office: Change the van list"
-    )]
+    [InlineData("Merrow Deli want their order cold, office please change the van list", "office: Change the van list")]
     [InlineData("The driver left his gloves, Kit, hang on to them", "Kit: Hang on to the driver's gloves")]
     // What asks for nothing.
     [InlineData("Where can the key be found?", "")]

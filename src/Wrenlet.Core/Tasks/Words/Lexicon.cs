@@ -118,7 +118,8 @@ internal static class Lexicon
 
     /// <summary>Verbs of what comes about by itself: "we should get it on Friday", "we should think about it".</summary>
     public static readonly FrozenSet<string> OfNoWork = Set(
-        "be see get know hear have need want like love hope expect receive reach arrive manage find realise remember think talk stop do keep look"
+        "be see get know hear have need want like love hope expect receive reach arrive manage find realise remember "
+            + "think talk stop do keep look"
     );
 
     public static readonly FrozenSet<string> Prepositions = Set(
