@@ -8,6 +8,9 @@ namespace Wrenlet.Core.Tasks.Words;
 /// </summary>
 internal static class Parting
 {
+    /// <summary>What is asked for a wish stands within so many tokens behind it.</summary>
+    private const int MostBehind = 40;
+
     /// <summary>What was, in words that are no participle.</summary>
     private static readonly FrozenSet<string> OnlyPasts = Lexicon.Set(
         "went came fell broke ran took gave wrote forgot rang grew drew flew began ate drove rose saw did was were"
@@ -150,7 +153,7 @@ internal static class Parting
     /// <summary>Whether behind a later comma something is asked.</summary>
     public static bool IsAskedBehind(MessageWords words, Sentence sentence, int content)
     {
-        for (var i = content + 1; i < sentence.To; i++)
+        for (var i = content + 1; i < Math.Min(sentence.To, content + MostBehind); i++)
             if (words.ClassAt(i) is WordClass.Comma && Asks(words, sentence, i))
                 return true;
         return false;

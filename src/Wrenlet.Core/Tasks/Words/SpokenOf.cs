@@ -38,14 +38,15 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         var used = new HashSet<Mention>();
         var seen = 0;
         for (var i = request.Content + 1; i < request.End && seen < Pronouns; i++)
-            if (!byStaff && author is not null && words.At(i).Lower is "us" or "our")
+            if (!byStaff && author is not null && words.At(i).Lower is "us" or "our" && seen++ < Pronouns)
                 found[i] = OfTheirs(i, author);
             else if (IsOne(i) && OneOf(i) is { } kind)
                 found[i] = kind;
             else if (
                 IsOneByItself(i)
+                && seen++ < Pronouns
                 && !_mentions.In(request.Content, i).Exists(IsIndefinite)
-                && Before().Where(m => IsIndefinite(m)).OrderBy(FromNearest).FirstOrDefault() is { } first
+                && Before().Where(IsIndefinite).OrderBy(FromNearest).FirstOrDefault() is { } first
             )
                 found[i] = words.Slice(first.From, first.To);
             else if (
