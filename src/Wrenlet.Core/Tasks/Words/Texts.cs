@@ -70,7 +70,7 @@ internal static class FeatureTexts
         ["thing by a day"] = [_ => "it names somebody, a thing and by when, and has no verb"],
         ["asked of somebody"] = [_ => "“could somebody”, “could you” or “is to”, and a verb"],
         ["all that is asked"] = [_ => "it is what somebody is called for"],
-        ["need said to"] = [_ => "somebody is called, or a day is said, and what a thing needs is all else"],
+        ["need said to"] = [_ => "a thing needs something, and somebody or a day is named with it"],
         ["shared out"] =
         [
             m => m == "one" ? "it says what one person does" : "its sentence says what each of several people does",
