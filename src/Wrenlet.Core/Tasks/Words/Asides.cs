@@ -53,7 +53,7 @@ internal static class Asides
             foreach (var vague in VagueTimes)
                 if (
                     i + vague.Length <= request.End
-                    && vague.Select((word, k) => words.At(i + k).Is(word)).All(same => same)
+                    && IsSaidAt(words, i, vague)
                     // "Give Kit some time off"
                     && (
                         vague[0] is not ("some" or "any" or "all" or "both")
@@ -62,6 +62,14 @@ internal static class Asides
                     )
                 )
                     yield return (i, i + vague.Length);
+    }
+
+    private static bool IsSaidAt(MessageWords words, int i, string[] said)
+    {
+        for (var k = 0; k < said.Length; k++)
+            if (!words.At(i + k).Is(said[k]))
+                return false;
+        return true;
     }
 
     /// <summary>Why something is asked, and what is told beside it: "because we are late", ", who comes at two".</summary>

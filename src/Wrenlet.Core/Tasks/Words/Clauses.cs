@@ -84,10 +84,9 @@ internal sealed class Clauses
         var sure = Certainties();
 
         // Where it ends hardly matters for whether it is work: candidates that begin the same vote together.
-        var begins = _candidates
-            .Select((c, i) => (c.Content, Sure: sure[i]))
-            .GroupBy(c => c.Content)
-            .ToDictionary(g => g.Key, g => g.Sum(c => c.Sure));
+        var begins = new double[_count + 1];
+        for (var i = 0; i < _candidates.Count; i++)
+            begins[_candidates[i].Content] += sure[i];
         var found = Likeliest(
             i => begins[_candidates[i].Content] >= least,
             i => begins[_candidates[i].Content] + sure[i]

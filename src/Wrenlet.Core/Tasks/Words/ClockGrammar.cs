@@ -3,7 +3,7 @@ using NodaTime;
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>Reads words that name a time of day: "half past two", "lunchtime", "end of play".</summary>
-internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> tokens)
+internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
 {
     private static readonly LocalTime Noon = new(12, 0);
     private static readonly LocalTime Evening = new(20, 0);
@@ -306,5 +306,5 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
 
     private static ClockWords Fixed(int to, LocalTime time) => new(to, _ => time);
 
-    private Token At(int i) => i >= 0 && i < tokens.Count ? tokens[i] : Token.None;
+    private ref readonly Token At(int i) => ref tokens[i];
 }

@@ -6,7 +6,7 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>
 /// Reads words that name a day: "Friday week", "the 12th", "the last Friday of the month", "two days before opening".
 /// </summary>
-internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IReadOnlyList<Token> tokens)
+internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Tokens tokens)
 {
     /// <summary>Last words of milestones that by themselves may be anything.</summary>
     private static readonly FrozenSet<string> General = Lexicon.Set(
@@ -17,6 +17,13 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     private const int MostWordsOfAThing = 2;
 
     private readonly PeriodGrammar _periods = new(setting, sent, tokens);
+
+    private readonly List<(string[] Words, Instant At)> _milestones =
+    [
+        .. setting.Milestones.Select(m =>
+            (m.Name.ToLowerInvariant().Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries), m.At)
+        ),
+    ];
 
     private LocalDate Today => sent.Date;
 
@@ -44,14 +51,12 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         to = i;
         if (At(i).Is("the") || At(i).Is("her") || At(i).Is("his") || At(i).Is("their"))
             i++;
-        foreach (var milestone in setting.Milestones)
-        {
-            var words = milestone.Name.ToLowerInvariant().Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries);
-            if (Named(words, i) is not { } past)
-                continue;
-            to = past;
-            return milestone.At;
-        }
+        foreach (var milestone in _milestones)
+            if (Named(milestone.Words, i) is { } past)
+            {
+                to = past;
+                return milestone.At;
+            }
 
         return CalledInShort(i, ref to);
     }
@@ -82,6 +87,9 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         var said = 0;
         while (said < words.Length && At(i).IsWord)
         {
+            // Most tokens are no word of it, and are not worth being taken apart.
+            if (!At(i).Lower.StartsWith(words[said], StringComparison.Ordinal))
+                return null;
             var parts = At(i).Lower.Split('-');
             if (said + parts.Length > words.Length || !parts.AsSpan().SequenceEqual(words.AsSpan(said, parts.Length)))
                 return null;
@@ -104,7 +112,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         return null;
     }
 
-    public Token At(int i) => i >= 0 && i < tokens.Count ? tokens[i] : Token.None;
+    public ref readonly Token At(int i) => ref tokens[i];
 
     private DayWords? Relative(int i)
     {

@@ -15,6 +15,9 @@ internal readonly record struct Feature(ulong Key)
     public static Feature Of(ushort what, ushort a = 0, ushort b = 0, ushort c = 0) =>
         new(((ulong)what << 48) | ((ulong)a << 32) | ((ulong)b << 16) | c);
 
+    /// <summary>The number of what is looked at.</summary>
+    public ushort What => (ushort)(Key >> 48);
+
     /// <summary>The number that stands for a name.</summary>
     public static ushort Number(string name)
     {

@@ -6,12 +6,7 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>
 /// Reads how long something may take from now on, or before a moment: "in 2 hours", "an hour before the show", "before we open".
 /// </summary>
-internal sealed class LengthGrammar(
-    ReaderSetting setting,
-    ZonedDateTime sent,
-    IReadOnlyList<Token> tokens,
-    DayGrammar days
-)
+internal sealed class LengthGrammar(ReaderSetting setting, ZonedDateTime sent, Tokens tokens, DayGrammar days)
 {
     /// <summary>"in 2 hours", "within 30 minutes", "in 4 working hours", "in half an hour".</summary>
     public (Point At, int To)? Read(int i)
@@ -128,5 +123,5 @@ internal sealed class LengthGrammar(
 
     private Point Exactly(Duration length) => new(sent.ToInstant() + length, 0.97, [], "counted from sending");
 
-    private Token At(int i) => i >= 0 && i < tokens.Count ? tokens[i] : Token.None;
+    private ref readonly Token At(int i) => ref tokens[i];
 }

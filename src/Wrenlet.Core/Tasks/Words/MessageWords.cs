@@ -30,7 +30,7 @@ internal sealed class MessageWords
         "crew team lads lad lot people folk guys love mate"
     );
 
-    private readonly IReadOnlyList<Token> _tokens;
+    private readonly Tokens _tokens;
     private readonly TimeGrammar _grammar;
     private readonly int[] _timeOf;
     private readonly int[] _priorityOf;
@@ -41,7 +41,7 @@ internal sealed class MessageWords
     private readonly IReadOnlyList<ListedPart>?[] _listed;
     private readonly FrozenDictionary<string, bool> _known;
 
-    public MessageWords(ReaderSetting setting, string text, IReadOnlyList<Token> tokens, Instant sent)
+    public MessageWords(ReaderSetting setting, string text, Tokens tokens, Instant sent)
     {
         (Text, Sent, _tokens, _known) = (text, sent, tokens, setting.KnownSentences);
         (_timeOf, _priorityOf, _cues) = (
@@ -168,7 +168,7 @@ internal sealed class MessageWords
 
     public IReadOnlyList<Sentence> Sentences { get; }
 
-    public Token At(int i) => i >= 0 && i < _tokens.Count ? _tokens[i] : Token.None;
+    public ref readonly Token At(int i) => ref _tokens[i];
 
     /// <summary>Whether the name of a milestone, and nothing else, stands from a token to the next mark.</summary>
     public bool IsOnlyAMilestone(int i) => _grammar.PastMilestone(i) is var to && to > i && !IsPlain(to);

@@ -5,7 +5,7 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>
 /// Reads words that name a part of a week or month: "end of the week", "EOM", "mid-May", "early next week", "the weekend".
 /// </summary>
-internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, IReadOnlyList<Token> tokens)
+internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, Tokens tokens)
 {
     private LocalDate Today => sent.Date;
 
@@ -193,5 +193,5 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, I
     private static DayWords Until(int to, LocalDate date, LocalDate? start = null) =>
         new(to, date, PeriodEnd: true, PeriodStart: start);
 
-    private Token At(int i) => i >= 0 && i < tokens.Count ? tokens[i] : Token.None;
+    private ref readonly Token At(int i) => ref tokens[i];
 }

@@ -137,7 +137,7 @@ internal static class PriorityWords
     /// <summary>
     /// The phrase at a token, with what it says once a denial before it is heeded; null when there is none.
     /// </summary>
-    public static (int From, int To, Priority? Says)? Read(IReadOnlyList<Token> tokens, int i)
+    public static (int From, int To, Priority? Says)? Read(Tokens tokens, int i)
     {
         var at = i;
         var lead =
@@ -205,7 +205,7 @@ internal static class PriorityWords
     }
 
     /// <summary>"Move them now please", "report - now": not "we have plenty now".</summary>
-    private static bool IsHaste(IReadOnlyList<Token> tokens, int now)
+    private static bool IsHaste(Tokens tokens, int now)
     {
         if (now + 1 < tokens.Count && tokens[now + 1].Lower is "please" or "pls" or "plz")
             return now > 0;
@@ -216,7 +216,7 @@ internal static class PriorityWords
         return ends && now > 0 && tokens[now - 1].Lower is "," or "-";
     }
 
-    private static (int To, Priority Says)? Match(IReadOnlyList<Token> tokens, int i)
+    private static (int To, Priority Says)? Match(Tokens tokens, int i)
     {
         if (i >= tokens.Count || !tokens[i].IsWord)
             return null;

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 
 namespace Wrenlet.Core.Tasks.Words;
@@ -7,6 +8,9 @@ internal static class Reasons
 {
     /// <summary>What weighs less says nothing that is worth reading.</summary>
     private const double Least = 0.2;
+
+    /// <summary>What the features that were met look at, by the number of what each looks at.</summary>
+    private static readonly ConcurrentDictionary<ushort, Kind[]> Kinds = new();
 
     /// <summary>A sentence that names what weighed most; what asks for work where nothing stands out.</summary>
     public static string Of(MessageWords words, Request request, bool byStaff, Weights weights)
@@ -18,7 +22,7 @@ internal static class Reasons
         foreach (var feature in features)
         {
             var worth = weights.Of(feature);
-            foreach (var kind in KindsOf(feature.ToString().Split('|')[0]))
+            foreach (var kind in Kinds.GetOrAdd(feature.What, KindsOf))
                 sums[kind] = sums.GetValueOrDefault(kind) + worth;
         }
 
@@ -48,17 +52,19 @@ internal static class Reasons
         Deed,
     }
 
-    private static IEnumerable<Kind> KindsOf(string what)
+    private static Kind[] KindsOf(ushort what)
     {
-        var looked = what.Split('+');
+        var looked = Feature.Of(what).ToString().Split('+');
+        var kinds = new List<Kind>();
         if (looked.Contains("cue"))
-            yield return Kind.Cue;
+            kinds.Add(Kind.Cue);
         if (looked.Contains("address") || looked.Contains("before"))
-            yield return Kind.Address;
+            kinds.Add(Kind.Address);
         if (looked.Contains("time"))
-            yield return Kind.Time;
+            kinds.Add(Kind.Time);
         if (looked.Contains("first") || looked.Contains("word"))
-            yield return Kind.Deed;
+            kinds.Add(Kind.Deed);
+        return [.. kinds];
     }
 
     private static string? Said(Kind kind, MessageWords words, Request request)

@@ -8,7 +8,7 @@ namespace Wrenlet.Core.Tasks.Words;
 internal sealed class RepeatGrammar(
     ReaderSetting setting,
     ZonedDateTime sent,
-    IReadOnlyList<Token> tokens,
+    Tokens tokens,
     DayGrammar days,
     ClockGrammar clocks
 )
@@ -380,5 +380,5 @@ internal sealed class RepeatGrammar(
         return repeat with { Due = new Point(moment, 0.9, [], "its first time") };
     }
 
-    private Token At(int i) => i >= 0 && i < tokens.Count ? tokens[i] : Token.None;
+    private ref readonly Token At(int i) => ref tokens[i];
 }

@@ -16,17 +16,18 @@ internal sealed class TimeGrammar
 
     private readonly ReaderSetting _setting;
     private readonly ZonedDateTime _sent;
-    private readonly IReadOnlyList<Token> _tokens;
+    private readonly Tokens _tokens;
     private readonly DayGrammar _days;
     private readonly ClockGrammar _clocks;
     private readonly RepeatGrammar _repeats;
     private readonly LengthGrammar _lengths;
+    private readonly bool _saysFromAndTo;
     private bool _looksBack;
 
     /// <summary>Where the phrase that is being read opens.</summary>
     private int _opens;
 
-    public TimeGrammar(ReaderSetting setting, Instant sent, IReadOnlyList<Token> tokens)
+    public TimeGrammar(ReaderSetting setting, Instant sent, Tokens tokens)
     {
         _setting = setting;
         _sent = sent.InZone(setting.Calendar.Zone);
@@ -36,6 +37,8 @@ internal sealed class TimeGrammar
         _clocks = new(setting, tokens);
         _repeats = new(setting, _sent, tokens, _days, _clocks);
         _lengths = new(setting, _sent, tokens, _days);
+        for (var i = 0; i < tokens.Count && !_saysFromAndTo; i++)
+            _saysFromAndTo = At(i).Lower is "between" or "from";
     }
 
     /// <summary>The phrase that starts at this token, corrections included; null when none does.</summary>
@@ -111,8 +114,7 @@ internal sealed class TimeGrammar
     private TimePhrase? Single(int i) =>
         (_repeats.Read(i) is { } repeat ? _repeats.Begun(repeat) : null)
         ?? TimedRepeat(i)
-        ?? Between(i)
-        ?? DayBetween(i)
+        ?? (_saysFromAndTo ? Between(i) ?? DayBetween(i) : null)
         ?? Simple(i);
 
     /// <summary>"at noon every day".</summary>
@@ -315,7 +317,7 @@ internal sealed class TimeGrammar
             && (day is null || At(clock?.To ?? i).Is(",") || clock?.To == i + 2)
             && clock is { BareHour: not null, StandsAlone: false }
             && !Lexicon.BeforeForATime.Contains(At(i - 1).Lower)
-            && !IsBeingThere(i)
+            && !TimeRoles.IsBeingThere(_tokens, i)
         )
             return null;
         if (!prefixed && !(day?.StandsAlone ?? false) && !(clock?.StandsAlone ?? false))
@@ -342,15 +344,6 @@ internal sealed class TimeGrammar
         if (At(end).Is("sharp"))
             end++;
         return Resolve(i, end, role, day, clock);
-    }
-
-    /// <summary>"Be at the depot for eight".</summary>
-    private bool IsBeingThere(int i)
-    {
-        for (var k = i - 1; k >= Math.Max(0, i - 5); k--)
-            if (At(k).Lower is "at" or "in" && At(k - 1).Is("be"))
-                return true;
-        return false;
     }
 
     /// <summary>"the morning of the opening", "on the evening of the 12th", "the night before the show".</summary>
@@ -496,5 +489,5 @@ internal sealed class TimeGrammar
 
     private bool IsEnd(int i) => i >= _tokens.Count;
 
-    private Token At(int i) => i >= 0 && i < _tokens.Count ? _tokens[i] : Token.None;
+    private ref readonly Token At(int i) => ref _tokens[i];
 }

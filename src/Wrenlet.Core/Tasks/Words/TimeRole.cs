@@ -14,7 +14,7 @@ internal enum TimeRole
 internal static class TimeRoles
 {
     /// <summary>What a token leads to, and the token after all that leads to it; the token itself where it leads to nothing.</summary>
-    public static (TimeRole Role, int To) At(IReadOnlyList<Token> tokens, int i)
+    public static (TimeRole Role, int To) At(Tokens tokens, int i)
     {
         switch (Word(i).Lower)
         {
@@ -74,6 +74,15 @@ internal static class TimeRoles
                 return (TimeRole.None, i);
         }
 
-        Token Word(int k) => k >= 0 && k < tokens.Count ? tokens[k] : Token.None;
+        ref readonly Token Word(int k) => ref tokens[k];
+    }
+
+    /// <summary>"Be at the depot for eight": what stands before "for" is a place to be at.</summary>
+    public static bool IsBeingThere(Tokens tokens, int i)
+    {
+        for (var k = i - 1; k >= Math.Max(0, i - 5); k--)
+            if (tokens[k].Lower is "at" or "in" && tokens[k - 1].Is("be"))
+                return true;
+        return false;
     }
 }

@@ -55,7 +55,7 @@ internal sealed class Tokenizer
         };
 
     /// <summary>The tokens of a text, of a very long one the first.</summary>
-    public List<Token> Read(string text, int most)
+    public Tokens Read(string text, int most)
     {
         var tokens = new List<Token>();
         var i = 0;
@@ -90,7 +90,7 @@ internal sealed class Tokenizer
             lineStart = token.Kind is TokenKind.Bullet;
         }
 
-        return tokens;
+        return new([.. tokens]);
     }
 
     /// <summary>"1) … 2) …" within a line.</summary>
@@ -144,7 +144,7 @@ internal sealed class Tokenizer
             // A crew of one word is found among the words; "skate hire" is not.
             if (isCrew && !tagged && !key.Contains(' ', StringComparison.Ordinal))
                 continue;
-            if (string.Compare(text, from, key, 0, key.Length, StringComparison.OrdinalIgnoreCase) != 0)
+            if (!text.AsSpan(from).StartsWith(key, StringComparison.OrdinalIgnoreCase))
                 continue;
             var end = from + key.Length;
             if (!tagged && !isCrew && !char.IsUpper(text[from]) && !IsCalledInSmallLetters(text, from, end))
