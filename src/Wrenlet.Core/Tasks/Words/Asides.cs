@@ -131,6 +131,24 @@ internal static class Asides
                 yield break;
             }
 
+            // "Keep it shut until the paint is dry"; "make sure nobody uses it until then" is all to be seen to
+            if (
+                words.At(i).Lower is "until" or "till"
+                && words.TimeAt(i) is null
+                && words.IsPlain(i + 1)
+                && !(words.At(request.Content).Lower is "make" or "see" or "wait" or "give" or "ask" or "tell" or "let")
+                && States(words, i + 1, request.End)
+            )
+            {
+                var behind = i + 1;
+                while (
+                    behind < request.End
+                    && words.ClassAt(behind) is not (WordClass.Comma or WordClass.Dash or WordClass.Conjunction)
+                )
+                    behind++;
+                yield return (i, behind);
+            }
+
             if (words.At(i).Is("(") && IsTold(words, i + 1, request.End))
             {
                 var close = i + 1;

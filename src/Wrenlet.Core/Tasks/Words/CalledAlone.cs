@@ -16,7 +16,8 @@ internal static class CalledAlone
         ?? EachTime(words, s)
         ?? ThingThenOrder(words, s)
         ?? DueBehind(words, s)
-        ?? CalledNext(words, s);
+        ?? CalledNext(words, s)
+        ?? BareOrder.In(words, s);
 
     /// <summary>
     /// "Ada, the spare keys, please post today", "menus for the tasting, draft by Friday", "we're out of salt, order today": the

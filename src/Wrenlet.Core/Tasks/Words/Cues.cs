@@ -342,6 +342,8 @@ internal static class Cues
             "i|we would|should like|love a|an|the|some|my|our|more|another|two|three|four|five|six|seven|eight|nine|ten|twelve|twenty+",
             "i'd|we'd also? like|love a|an|the|some|my|our|more|another|two|three|four|five|six|seven|eight|nine|ten|twelve|twenty+",
             "i'd|we'd be glad|grateful of|for",
+            "i|we would|should like|love|prefer|want it|this|that|them|these|those|everything|everyone|everybody|all+",
+            "i'd|we'd also? like|love|prefer|want it|this|that|them|these|those|everything|everyone|everybody|all+",
             "i|we want"
         ),
         .. Of(
@@ -366,9 +368,20 @@ internal static class Cues
             "we'd better",
             "it's|its high? time to",
             "it is high? time to",
+            "it is very|most|really|so? important|essential|vital|crucial|imperative|critical that? we|you",
+            "it's very|most|really|so? important|essential|vital|crucial|imperative|critical that? we|you",
             "time to"
         ),
-        .. Of("sure", Doer.You, "make+ sure", "be sure to", "see+ that|whether|if", "see+ to"),
+        .. Of(
+            "sure",
+            Doer.You,
+            "make+ sure",
+            "be sure to",
+            "see+ that|whether|if",
+            "see+ to",
+            "it is very|most|really|so? important|essential|vital|crucial|imperative|critical that",
+            "it's very|most|really|so? important|essential|vital|crucial|imperative|critical that"
+        ),
         .. Of(
             "remember",
             Doer.You,
@@ -388,6 +401,11 @@ internal static class Cues
             "please not to"
         ),
     ]);
+
+    /// <summary>What may stand between the words of any way of asking or promising.</summary>
+    private static readonly FrozenSet<string> Adverbs = Lexicon.Set(
+        "still also really just now all both definitely certainly urgently desperately probably first then badly"
+    );
 
     /// <summary>The cues that open at a token, the longest first.</summary>
     public static List<CueFound> At(MessageWords words, int from, int end)
@@ -442,6 +460,17 @@ internal static class Cues
                 at < end
                 && token.Kind is TokenKind.Word or TokenKind.Mark
                 && cue.Places[i].AsSpan().Contains(token.Lower);
+            // "We still have to paint the gate", "Ada really must ring them"
+            if (
+                !here
+                && i > 0
+                && at + 1 < end
+                && Adverbs.Contains(token.Lower)
+                && cue.Doer is not Doer.Nothing
+                && words.At(at + 1) is { IsWord: true } next
+                && cue.Places[i].AsSpan().Contains(next.Lower)
+            )
+                (here, at) = (true, at + 1);
             if (!here && !cue.Optional[i])
                 return null;
             if (here && i == cue.Keep)

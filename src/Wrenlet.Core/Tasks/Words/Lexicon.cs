@@ -33,6 +33,11 @@ internal static class Lexicon
         ["sun"] = IsoDayOfWeek.Sunday,
     }.ToFrozenDictionary();
 
+    /// <summary>Verbs that say what somebody has, is or likes, and nothing that is to be done.</summary>
+    public static readonly FrozenSet<string> Possessing = Set(
+        "have be own know like love hate want need prefer mean cost live earn weigh look seem say think"
+    );
+
     /// <summary>Words that take back what was said just before.</summary>
     public static readonly FrozenSet<string> Correcting = Set(
         "no sorry rather actually correction mean make wait oops better scratch strike instead"

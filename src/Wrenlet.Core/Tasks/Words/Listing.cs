@@ -12,6 +12,12 @@ internal sealed record ListedPart(Sentence Sentence, int From, int Content, int 
     /// <summary>Whether it is said without a verb: "Ada posters".</summary>
     public bool IsAThing { get; init; }
 
+    /// <summary>The verb that was said for the first and is meant for this one too: "Ada does the front, Ben the back".</summary>
+    public string? Verb { get; init; }
+
+    /// <summary>Whether what is told stands before it: "the bins are full, Ada, please empty".</summary>
+    public bool IsBehindWhatIsTold { get; init; }
+
     /// <summary>Whether nothing else is asked in its sentence.</summary>
     public bool IsAllThatIsAsked { get; init; }
 
@@ -201,6 +207,19 @@ internal static class Listing
             return parts[0].From > s.From || opened.Exists(o => o.Says is Says.Will) || AreDated(words, parts)
                 ? parts
                 : [.. parts.Select(p => p with { Content = -1 })];
+        if (
+            !ordered
+            && SaidOnce(words, opened[0].Content, opened[0].Says, [.. opened.Skip(1).Select(o => o.Says)]) is { } verb
+        )
+            if (
+                parts
+                    .Skip(1)
+                    .All(p =>
+                        IsAThing(words, p)
+                        && words.ClassAt(p.Content) is WordClass.Determiner or WordClass.Possessive or WordClass.Number
+                    )
+            )
+                return [parts[0], .. parts.Skip(1).Select(p => p with { IsAThing = true, Verb = verb })];
         // "Ada has the keys, Ben the van, Tom the maps": the verb is said once, and tells.
         if (!ordered && (!AreThings(words, s, parts) || States(words, s.From, parts[0].From)))
             return [];
@@ -221,6 +240,15 @@ internal static class Listing
             ),
         ];
     }
+
+    /// <summary>"Ada does the front, Ben the back": the verb in its base form; null where it tells how things are.</summary>
+    private static string? SaidOnce(MessageWords words, int verb, Says first, Says[] others) =>
+        first is Says.Does or Says.Will
+        && others.All(o => o is Says.Thing)
+        && (words.DoneBy(verb) ?? words.At(verb).Lower) is var said
+        && !Lexicon.Possessing.Contains(said)
+            ? said
+            : null;
 
     /// <summary>"Ada sweeps tomorrow and Ben mops on Friday": each by its day.</summary>
     private static bool AreDated(MessageWords words, List<ListedPart> parts) =>

@@ -114,7 +114,7 @@ internal sealed class MessageReading(
     private IEnumerable<Request> Requests(double least)
     {
         var all = Clauses.Of(words, author is not null, weights);
-        var clauses = WithTheirLike(all, all.Best(least));
+        var clauses = WithWhatFollows(all, WithTheirLike(all, all.Best(least)));
         Candidate[] candidates = [.. clauses.Select(c => c.Candidate)];
         for (var i = 0; i < clauses.Count; i++)
         {
@@ -179,6 +179,37 @@ internal sealed class MessageReading(
                     .OrderBy(c => c.Candidate.From),
             ];
     }
+
+    /// <summary>"Order the paint today and collect it on Friday": what ends because another thing is to be done by its own time.</summary>
+    private IReadOnlyList<Clause> WithWhatFollows(Clauses all, IReadOnlyList<Clause> found)
+    {
+        if (!found.Any(c => Follows(c.Candidate) is { } next && found.All(f => f.Candidate.Content != next)))
+            return found;
+        var following = found.Select(c => Follows(c.Candidate)).OfType<int>().ToHashSet();
+        return
+        [
+            .. found
+                .Concat(
+                    all.Best(LeastLike)
+                        .Where(c =>
+                            following.Contains(c.Candidate.Content)
+                            && found.All(f =>
+                                f.Candidate.End <= c.Candidate.From || f.Candidate.From >= c.Candidate.End
+                            )
+                        )
+                )
+                .OrderBy(c => c.Candidate.From),
+        ];
+    }
+
+    /// <summary>The verb behind "and" before which a request ends; null where it ends otherwise.</summary>
+    private int? Follows(Candidate c) =>
+        words.ClassAt(c.End) is WordClass.Conjunction
+        && words.ClassAt(c.End + 1) is WordClass.Verb
+        && c.End < c.Sentence.To
+        && Parting.EndOf(words, c.Sentence, c.Content) == c.End
+            ? c.End + 1
+            : null;
 
     /// <summary>"I'll order the paint today and collect it on Friday": what is promised goes on behind "and".</summary>
     private bool GoesOn(Candidate promise, Candidate next) =>

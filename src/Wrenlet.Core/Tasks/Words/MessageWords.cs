@@ -289,10 +289,14 @@ internal sealed class MessageWords
 
     /// <summary>"the emergency ladder": the word of priority is part of what something is called.</summary>
     private bool NamesAThing(int from, int to) =>
-        to - from == 1
-        && At(to).IsWord
-        && At(from - 1).Lower is "the" or "an" or "a" or "our" or "my" or "his" or "her" or "their"
-        && WordForms.ClassOf(At(to).Lower) is WordClass.Noun or WordClass.NounOrVerb or WordClass.Third;
+        // "Forward anything urgent"
+        to - from
+            == 1
+            && At(from - 1).Lower is "anything" or "something" or "everything" or "nothing" or "anyone"
+        || to - from == 1
+            && At(to).IsWord
+            && At(from - 1).Lower is "the" or "an" or "a" or "our" or "my" or "his" or "her" or "their"
+            && WordForms.ClassOf(At(to).Lower) is WordClass.Noun or WordClass.NounOrVerb or WordClass.Third;
 
     private WordClass Classify(int i)
     {

@@ -17,12 +17,9 @@ internal sealed class OnlySaid(MessageWords words)
     private static readonly FrozenSet<string> Told = Lexicon.Set("told said promised knows agreed");
     private static readonly FrozenSet<string> Counted = Lexicon.Set("things jobs tasks points favours errands");
 
-    /// <summary>What ends in -ing and is a thing: "Friday's meeting".</summary>
-    private static readonly FrozenSet<string> Meetings = Lexicon.Set(
-        "meeting wedding building training booking drawing painting opening briefing hearing fitting listing filing"
-    );
-
     private static readonly FrozenSet<string> Ways = Lexicon.Set("late away here there ill sick home closed shut open");
+
+    private readonly Statements _statements = new(words);
 
     /// <summary>Whether what begins at a token asks for nothing.</summary>
     /// <param name="s">The sentence.</param>
@@ -31,7 +28,7 @@ internal sealed class OnlySaid(MessageWords words)
     /// <param name="content">First token of what would be asked.</param>
     /// <param name="needs">The verb of a thing that needs something; -1 where it is said directly.</param>
     public bool Is(Sentence s, int from, CueFound cue, int content, int needs) =>
-        words.At(content).Is("not")
+        words.At(content).Lower is "not" or "except"
         || IsNoWork(s, from)
         || IsNoWork(s, content)
         || IsNotToBeDone(s, cue, content)
@@ -39,7 +36,7 @@ internal sealed class OnlySaid(MessageWords words)
         || IsOfOthers(s, from, cue, content)
         || IsToldOfSomebody(cue, content)
         || IsOfWhatIsAsked(s, from, cue, content, needs)
-        || (cue.Cue.Label is "please" && IsSaidOfSomebody(content))
+        || (cue.Cue.Label is "please" && _statements.IsSaidOfSomebody(content))
         // "Would you be a dear and fetch it": that is how it is asked.
         || (
             words.At(content).Is("be")
@@ -73,7 +70,7 @@ internal sealed class OnlySaid(MessageWords words)
         || (
             cue.Cue == Cue.None
             && (
-                IsStatement(s, content)
+                _statements.IsOne(s, content)
                 || words.IsOnlyAMilestone(content)
                 || words.At(content).Lower is "perhaps" or "maybe"
                 || IsThanks(s, from)
@@ -140,7 +137,15 @@ internal sealed class OnlySaid(MessageWords words)
             i < s.To && words.ClassAt(i) is not (WordClass.Comma or WordClass.To or WordClass.Dash);
             i++
         )
-            if (words.ClassAt(i) is WordClass.Be or WordClass.Third or WordClass.Modal or WordClass.Have)
+            if (
+                words.ClassAt(i)
+                is WordClass.Be
+                    or WordClass.Third
+                    or WordClass.Modal
+                    or WordClass.Have
+                    or WordClass.Do
+                    or WordClass.Denial
+            )
                 return true;
         return false;
     }
@@ -372,89 +377,6 @@ internal sealed class OnlySaid(MessageWords words)
             && cue.Cue.Label is "none" or "thing needs"
             && words.ClassAt(from) is WordClass.Question
         );
-
-    /// <summary>"Pick up is at four", "the freeze starts on Friday", "the oven was left on", "the stand's got plenty".</summary>
-    private bool IsStatement(Sentence s, int content)
-    {
-        if (words.At(content).Is("did"))
-            return true;
-        if (IsSaidOfSomebody(content))
-            return true;
-        // "Kit always waters the ferns"
-        if (
-            words.At(content).Lower is "always" or "usually" or "often" or "normally" or "generally" or "sometimes"
-            && words.ClassAt(content + 1) is not WordClass.Comma
-            && words.At(content + 1).Lower.EndsWith('s')
-        )
-            return true;
-        // "The figures are attached, Kit thanks"
-        if (
-            words.At(s.To - 1).Lower is "thanks" or "cheers" or "ta"
-            && words.ClassAt(content) is WordClass.Determiner
-            && words.ClassAt(content + 2) is WordClass.Be
-        )
-            return true;
-        // "The match is on Friday"
-        if (
-            words.ClassAt(content) is WordClass.Determiner
-            && words.At(content + 2).Lower is "is" or "are"
-            && words.TimeAt(content + 3) is { } then
-            && then.To >= s.To
-        )
-            return true;
-        var next = content + 1;
-        if (words.ClassAt(next) is WordClass.Preposition or WordClass.Adverb && words.TimeAt(next) is null)
-            next++;
-        if (words.At(next).Lower is "is" or "are" or "was" or "were")
-            return words.ClassAt(content) is not WordClass.Question;
-        if (
-            words.At(content + 1).Lower is "starts" or "ends" or "opens" or "closes" or "begins"
-            && words.ClassAt(content) is not (WordClass.Determiner or WordClass.Number)
-        )
-            return true;
-        for (var i = content; i < content + 4 && i < s.To && words.At(i).Lower is not ("until" or "till"); i++)
-            if (
-                words.ClassAt(i) is WordClass.Possessive
-                && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
-                && (
-                    words.At(i + 1).Lower is "got" or "been"
-                    || (words.ClassAt(i + 1) is WordClass.Gerund && !Meetings.Contains(words.At(i + 1).Lower))
-                )
-            )
-                return true;
-        if (words.ClassAt(content) is WordClass.Verb)
-            return words.ClassAt(content + 1) is WordClass.Noun or WordClass.NounOrVerb
-                && words.At(content + 2).Lower is "was" or "were";
-        for (
-            var i = content;
-            i < s.To && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon);
-            i++
-        )
-            if (
-                words.At(i).Lower is "was" or "were"
-                // "Tom's cousin doesn't count"
-                || (
-                    i > content
-                    && words.ClassAt(i) is WordClass.Denial
-                    && words.ClassAt(content).CanOpenAThing()
-                    && words.At(i).Lower.EndsWith("n't", StringComparison.Ordinal)
-                )
-                // "The drive came", "the inn will fetch it": told, whoever it is of.
-                || (i > content && words.At(i).Lower is "will" or "won't")
-                || (
-                    i > content
-                    && words.At(i).Lower is "came" or "arrived" or "went" or "happened"
-                    && !words.IsPlain(i + 1)
-                )
-            )
-                return true;
-        return false;
-    }
-
-    /// <summary>"We had foxes", "they were late".</summary>
-    private bool IsSaidOfSomebody(int content) =>
-        words.ClassAt(content) is WordClass.We or WordClass.Subject or WordClass.I
-        && words.ClassAt(content + 1) is WordClass.Be or WordClass.Have or WordClass.Past;
 
     /// <summary>"Carry it up, mind the step"; "Ada, mind the shop" asks.</summary>
     private bool IsAWarning(Sentence s, int from, CueFound cue, int content) =>

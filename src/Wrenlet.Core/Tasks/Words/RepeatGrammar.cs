@@ -38,6 +38,7 @@ internal sealed class RepeatGrammar(
             is WordClass.Noun
                 or WordClass.NounOrVerb
                 or WordClass.VerbOrNoun
+                or WordClass.Verb
                 or WordClass.Third;
 
     public TimePhrase? Read(int i)

@@ -58,11 +58,16 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                     is { } several
             )
                 found[i] = words.Slice(several.From, several.To);
+            // "We're out of salt, get some"
+            else if (IsSome(i) && Before().OrderBy(FromNearest).FirstOrDefault(IsLacked) is { } lacked)
+                found[i] = "some " + words.Slice(lacked.From, lacked.To);
             else if (
                 words.At(i).Is("yours")
                 && Before().Where(m => !m.IsSomebody && !m.Speaks).MaxBy(m => m.Part is Part.Aside ? 0 : 1) is { } own
             )
                 found[i] = "your " + words.At(own.Head).Lower;
+            else if (found.Count == 0 && IsOwnersWord(i) && seen++ < Pronouns && OwnerBefore(i) is { } owner)
+                found[i] = owner;
             else if (IsPronoun(i) && seen++ < Pronouns && !IsNamedInside(i) && Meant(i) is { } meant && used.Add(meant))
             {
                 var named = WordsOf(meant);
@@ -72,6 +77,32 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             }
         return found;
     }
+
+    /// <summary>"Can you cover her calls", where the request names nobody whose they could be.</summary>
+    private bool IsOwnersWord(int i) =>
+        words.At(i).Lower is "her" or "his" or "their"
+        && i + 1 < request.End
+        && IsThing(i + 1)
+        && !(words.At(i).Is("her") && words.At(i + 1).Lower is "one" or "some")
+        && !_mentions.In(request.Content, i).Exists(m => m.IsSomebody || m.Speaks || IsFirm(m))
+        && !Enumerable.Range(request.Content, i - request.Content).Any(k => words.ClassAt(k) is WordClass.Object);
+
+    /// <summary>Whose it is by name: "Ada's"; null where only what somebody is was said.</summary>
+    private string? OwnerBefore(int i) =>
+        Before()
+            .Where(m =>
+                OwnerFits(m, words.At(i).Lower)
+                && !(words.At(i).Is("their") && words.ClassAt(m.From) is WordClass.Person)
+                && m.Part is Part.Subject
+                && words.ClassAt(m.From) is WordClass.Person or WordClass.Other
+                && words.SentenceOf(m.From).Index >= request.Sentence.Index - 1
+            )
+            .MaxBy(m => m.From)
+            is { } owner
+            ? words.Slice(owner.From, owner.To) is var name && name.EndsWith("'s", StringComparison.Ordinal)
+                ? name
+                : name + "'s"
+            : null;
 
     /// <summary>"They want a quote, send them one": "a quote".</summary>
     private bool IsOneByItself(int i) =>
@@ -103,6 +134,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         words.At(i).Is("some")
         && i == request.Content + 1
         && (!words.IsPlain(i + 1) || words.TimeAt(i + 1) is not null || i + 1 >= request.End);
+
+    private bool IsLacked(Mention m) =>
+        words.At(m.From - 1).Lower is "of" or "on" && words.At(m.From - 2).Lower is "out" or "low" or "short";
 
     private bool IsIndefinite(Mention m) => words.At(m.From).Lower is "a" or "an";
 
@@ -153,6 +187,20 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             if (words.IsPlain(i))
                 plain++;
         if (
+            request.Needs < 0
+            && BareOrder.WantsAThing(words, request.Content)
+            && (
+                words.ListedAs(request) is { IsAllThatIsAsked: true }
+                || request.From == request.Sentence.From
+                || words.ClassAt(request.From - 1) is WordClass.Comma
+                    && Listing.States(words, request.Sentence.From, request.From)
+            )
+            && BareOrder.EndOf(words, request.Sentence, request.Content) is { } mark
+            && mark <= request.End
+            && Stated() is { } stated
+        )
+            return WordsOf(stated);
+        if (
             plain != 1
             || words.ClassAt(request.Content)
                 is not (WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb or WordClass.VerbOrAdjective)
@@ -177,6 +225,29 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         return words.ClassAt(colon) is WordClass.Colon && _mentions.In(request.Sentence.From, colon) is [.., var last]
             ? WordsOf(last)
             : null;
+    }
+
+    /// <summary>"The lease came back unsigned. Ada, chase": what was told something of; null where nothing was.</summary>
+    private Mention? Stated()
+    {
+        foreach (var mention in Before())
+            if (
+                mention is { Part: Part.Subject, IsInAnAside: false }
+                && words.SentenceOf(mention.From).Index >= request.Sentence.Index - 1
+                && (mention.IsDefinite || mention.IsPlural || IsFirm(mention))
+                && (!(mention.IsSomebody || IsFirm(mention)) || SaidTo.Contains(words.At(request.Content).Lower))
+            )
+            {
+                var home = words.SentenceOf(mention.From);
+                var to = home == request.Sentence ? request.From : home.To;
+                // "The meeting needs an agenda. Ada, draft": what is needed.
+                return words.At(mention.To).Lower is "need" or "needs" or "want" or "wants"
+                        ? _mentions.In(mention.To + 1, to).Find(m => m.Part is not Part.Aside)
+                    : Listing.States(words, mention.To, to) ? mention
+                    : null;
+            }
+
+        return null;
     }
 
     /// <summary>"Is the lease stamped? If not, do it": stamp the lease; null where no such question stands before it.</summary>
@@ -274,6 +345,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         };
         if (!m.IsDefinite)
             fit -= 1;
+        // "We need sixty flags. Order them"
+        if (words.At(m.From - 1).Lower is "need" or "needs" or "want" or "require")
+            fit += 2;
         if (m.IsInAnAside)
             fit -= 2;
         if (words.At(pronoun).Lower is "them" && m.Speaks && !IsSaidTo(pronoun))

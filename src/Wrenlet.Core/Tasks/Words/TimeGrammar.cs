@@ -21,6 +21,7 @@ internal sealed class TimeGrammar
     private readonly ClockGrammar _clocks;
     private readonly RepeatGrammar _repeats;
     private readonly LengthGrammar _lengths;
+    private readonly TimeGoingOn _goingOn;
     private readonly bool _saysFromAndTo;
     private bool _looksBack;
 
@@ -37,6 +38,7 @@ internal sealed class TimeGrammar
         _clocks = new(setting, tokens);
         _repeats = new(setting, _sent, tokens, _days, _clocks);
         _lengths = new(setting, _sent, tokens, _days);
+        _goingOn = new(setting.Calendar, tokens, _days, Single, Simple);
         for (var i = 0; i < tokens.Count && !_saysFromAndTo; i++)
             _saysFromAndTo = At(i).Lower is "between" or "from";
     }
@@ -48,30 +50,11 @@ internal sealed class TimeGrammar
             return Read(i + 1) is { Due.Others: [_, ..], DayAlone: not null } two ? two with { From = i } : null;
         if (Single(i) is not { } phrase)
             return null;
-        while ((Corrected(phrase.To) ?? OrElse(phrase)) is { } better)
+        while (_goingOn.Behind(phrase) is { } better)
             phrase = better with { From = phrase.From };
         // "In three weeks' time", "in a day's time"
         var time = At(phrase.To).Lower is "'" or "’" ? phrase.To + 1 : phrase.To;
         return At(phrase.From).Is("in") && At(time).Is("time") ? phrase with { To = time + 1 } : phrase;
-    }
-
-    /// <summary>"By Thursday or Friday at the latest": by the later of the two.</summary>
-    private TimePhrase? OrElse(TimePhrase first)
-    {
-        var at = At(first.To).Is(",") ? first.To + 1 : first.To;
-        if (!At(at).Is("or") || first is not { DayAlone: not null, Due: { } early, Repeats: null })
-            return null;
-        at++;
-        if (At(at).Lower is "else" or "possibly" or "maybe")
-            at++;
-        else if (At(at).Is(",") && At(at + 1).Lower is "failing" or "if")
-            at += At(at + 3).Is(",") ? 4 : 3;
-        if (Simple(at) is not { DayAlone: { } day, Due: { } late } other)
-            return null;
-        // Said on a Tuesday, "by Monday, or Tuesday at the latest" is the day after that Monday.
-        if (late.At < early.At && day.Date.PlusWeeks(1) is var next && early.At < _setting.Calendar.ClosingOf(next))
-            (late, other) = (Closing(next, 0.9), other with { DayAlone = day with { Date = next } });
-        return late.At > early.At ? other with { Due = late with { Others = [early.At] } } : null;
     }
 
     /// <summary>"on Thursday between 2 and 4", "tomorrow from 9 to 11".</summary>
@@ -143,7 +126,9 @@ internal sealed class TimeGrammar
         try
         {
             for (var k = i - 1; k >= Math.Max(0, i - MostBack); k--)
-                if (Simple(k) is { } named && named.To <= i)
+                if (_days.Milestone(k, out _) is { } milestone)
+                    return new Point(milestone, 0.9, [], "");
+                else if (Simple(k) is { } named && named.To <= i)
                 {
                     // "On the 21st at ten" and not "at ten", "next Friday" and not "Friday".
                     for (var from = k - 1; from >= Math.Max(0, k - MostLonger); from--)
@@ -167,31 +152,6 @@ internal sealed class TimeGrammar
         && At(i + 1).Lower is "to" or "until" or "till" or "-"
             ? _clocks.Hour(i)
             : _clocks.Read(i, true);
-
-    /// <summary>", no, Thursday", "sorry, Friday", "I mean 3pm".</summary>
-    private TimePhrase? Corrected(int i)
-    {
-        var at = i;
-        while (At(at).Is(",") || At(at).Is("-") || At(at).Is(".") || At(at).Is("("))
-            at++;
-        var said = at;
-        while (
-            (
-                Lexicon.Correcting.Contains(At(at).Lower)
-                || Lexicon.InCorrections.Contains(At(at).Lower)
-                || (at > said && At(at).Is(":"))
-            )
-            && !IsEnd(at)
-            && !(At(at).Is("on") && _days.Read(at + 1) is not null)
-        )
-            at++;
-        if (!Enumerable.Range(said, at - said).Any(k => Lexicon.Correcting.Contains(At(k).Lower)))
-            return null;
-        var better = Single(at) ?? Simple(at, supposed: true);
-        if (better is null)
-            return null;
-        return At(better.To).Is(")") ? better with { To = better.To + 1 } : better;
-    }
 
     private TimePhrase? Between(int i)
     {
@@ -387,9 +347,13 @@ internal sealed class TimeGrammar
                     null,
                     null
                 )
+                {
+                    IsFromAnother = true,
+                }
                 : null;
         (int Count, int To)? count = the && At(at + 1).Lower is "day" or "week" ? (1, at + 1) : _days.Count(at);
-        if (count is not { } c || !IsOpen(c.To + 1))
+        var isInAdvance = count is { } some && At(some.To + 1).Is("in") && At(some.To + 2).Is("advance");
+        if (count is not { } c || !(isInAdvance || IsOpen(c.To + 1)))
             return null;
         int? days = At(c.To).Lower switch
         {
@@ -398,15 +362,20 @@ internal sealed class TimeGrammar
             "fortnight" => 14 * c.Count,
             _ => null,
         };
-        var to = At(c.To + 2).Is("at") && At(c.To + 4).Is("latest") ? c.To + 5 : c.To + 2;
+        var to = isInAdvance ? c.To + 3 : c.To + 2;
+        if (At(to).Is("at") && At(to + 2).Is("latest"))
+            to += 3;
         return days is { } back && NamedBefore(from) is { } point
             ? new(from, to, Closing(_setting.Calendar.DateOf(point.At).PlusDays(-back), 0.85), null, null)
+            {
+                IsFromAnother = true,
+            }
             : null;
     }
 
     /// <summary>"before" where nothing follows that it would be before of.</summary>
     private bool IsOpen(int i) =>
-        At(i).Lower is "before" or "earlier" or "beforehand"
+        At(i).Lower is "before" or "earlier" or "beforehand" or "ahead"
         && (
             IsEnd(i + 1)
             || At(i + 1).Kind is TokenKind.Mark or TokenKind.LineBreak

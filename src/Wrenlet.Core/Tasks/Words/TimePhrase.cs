@@ -26,6 +26,9 @@ internal sealed record TimePhrase(int From, int To, Point? Due, Point? Start, st
     /// <summary>Whether it is the moment of a milestone.</summary>
     public bool IsMilestone { get; init; }
 
+    /// <summary>Whether it is counted from another time that is named before it: "two days before that".</summary>
+    public bool IsFromAnother { get; init; }
+
     public bool Covers(int token) => token >= From && token < To;
 }
 

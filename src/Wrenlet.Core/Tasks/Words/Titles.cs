@@ -155,8 +155,8 @@ internal static class Titles
             author?.Split(' ') is not [var called, ..] ? null
             : PeopleWords.IsTitle(called.TrimEnd('.').ToLowerInvariant()) ? author
             : called;
-        if (request.Needs < 0 && AsDone(words, request, left, first) is { } done)
-            return Polish(done);
+        if (request.Needs < 0 && AsDone(words, request, left, first, byStaff) is { } asDone)
+            return Polish(asDone);
         if (request.Needs < 0 && AsHad(words, request, left, first) is { } had)
             return Polish(had);
         if (request.Needs < 0)
@@ -173,7 +173,16 @@ internal static class Titles
                 InBaseForm(words, request),
                 spokenOf.InPlaces()
             );
-            return Polish($"{title} {spokenOf.Topic() ?? spokenOf.LookedAt()}");
+            if (words.ListedAs(request) is { Verb: { } verbOfAll })
+                title = $"{verbOfAll} {title}";
+            // "It's important that the letters go out": that they do is what is to be seen to.
+            if (request.Cue.Cue.Label is "sure" && words.At(request.Content - 1).Is("that"))
+                title = $"make sure {title}";
+            var done = spokenOf.Topic() ?? spokenOf.LookedAt();
+            // "Resend, with an apology"
+            return done is not null && title.IndexOf(',', StringComparison.Ordinal) is > 0 and var apart
+                ? Polish($"{title[..apart]} {done}{title[apart..]}")
+                : Polish($"{title} {done}");
         }
 
         // A thing needs something: what is to be done comes before the thing. Whom it is said to stands before both.
@@ -240,17 +249,21 @@ internal static class Titles
     /// "Forty holds to be washed", "I want the shop cleared": "wash forty holds", "clear the shop"; null where nothing is said to
     /// be done to what is named.
     /// </summary>
-    private static string? AsDone(MessageWords words, Candidate request, bool[] left, string? author)
+    private static string? AsDone(MessageWords words, Candidate request, bool[] left, string? author, bool byStaff)
     {
         var wished = request.Cue.Cue.Label is "wish" or "need";
         if (
             (!wished && request.Cue.Cue != Cue.None)
             || (
                 !words.ClassAt(request.Content).CanOpenAThing()
-                && words.ClassAt(request.Content) is not WordClass.Number
+                && words.ClassAt(request.Content) is not (WordClass.Number or WordClass.Someone)
+                && !(wished && IsPronoun(words.At(request.Content).Lower))
             )
         )
             return null;
+        var inPlaces = IsPronoun(words.At(request.Content).Lower)
+            ? new SpokenOf(words, request with { Content = request.Content - 1 }, author, byStaff).InPlaces()
+            : null;
         for (var i = request.Content + 1; i < request.End; i++)
         {
             if (
@@ -273,12 +286,14 @@ internal static class Titles
                 || WordForms.PastBase(words.At(to).Lower) is not { } verb
             )
                 continue;
-            var thing = Joined(words, request.Content, i, left, author, null);
+            var thing = Joined(words, request.Content, i, left, author, null, inPlaces);
             return $"{verb} {thing} {Joined(words, to + 1, request.End, left, author, null)}";
         }
 
         return null;
     }
+
+    private static bool IsPronoun(string word) => word is "it" or "this" or "that" or "them" or "these" or "those";
 
     /// <summary>"Ada will have the tickets numbered": "number the tickets"; null where nothing is to be had done.</summary>
     private static string? AsHad(MessageWords words, Candidate request, bool[] left, string? author)

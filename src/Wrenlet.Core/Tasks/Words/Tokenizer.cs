@@ -78,7 +78,7 @@ internal sealed class Tokenizer
             }
 
             var token =
-                (lineStart || (tokens.Count > 0 && Enumerates(text, i)) ? Bullet(text, i) : null)
+                (lineStart || (tokens.Count > 0 && Enumerates(text, i, tokens)) ? Bullet(text, i) : null)
                 ?? Name(text, i)
                 ?? Digits(text, i)
                 ?? WordAt(text, i)
@@ -93,13 +93,25 @@ internal sealed class Tokenizer
         return new([.. tokens]);
     }
 
-    /// <summary>"1) … 2) …" within a line.</summary>
-    private static bool Enumerates(string text, int i) =>
-        char.IsAsciiDigit(text[i])
-        && i + 2 < text.Length
-        && text[i + 1] is ')'
-        && text[i + 2] is ' '
-        && text[i - 1] is ' ' or '(';
+    /// <summary>"1) … 2) …" within a line, "1. … 2. …" where one follows the other.</summary>
+    private static bool Enumerates(string text, int i, List<Token> tokens)
+    {
+        if (
+            !char.IsAsciiDigit(text[i])
+            || i + 2 >= text.Length
+            || text[i + 2] is not ' '
+            || text[i - 1] is not (' ' or '(')
+        )
+            return false;
+        return text[i + 1] is ')'
+            || text[i + 1] is '.'
+                && (
+                    text[i] is '1'
+                        ? text.IndexOf(" 2. ", i, StringComparison.Ordinal) > i
+                        : tokens.FindLast(t => t.Kind is TokenKind.Bullet) is { Kind: TokenKind.Bullet } last
+                            && text[last.Span.Start] == text[i] - 1
+                );
+    }
 
     private static IEnumerable<string> KeysOf(string name)
     {

@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using System.Collections.Immutable;
 
 namespace Wrenlet.Core.Tasks.Words;
@@ -15,12 +16,31 @@ internal sealed class Uniting(MessageWords words)
     /// <summary>What is less surely a request goes with the one before it, whatever its time.</summary>
     private const double Sure = 0.5;
 
+    /// <summary>How what is needed comes to be there.</summary>
+    private static readonly FrozenSet<string> Getting = Lexicon.Set(
+        "order buy get fetch bring find book draft write make send print arrange sort organise organize borrow hire rent collect set "
+            + "put prepare pick pack design build bake reserve supply"
+    );
+
     /// <summary>The drafts of requests, in their order, those that are one task as one.</summary>
     public ImmutableArray<Draft> Of(List<(Request Request, Draft Draft)> read)
     {
         var united = ImmutableArray.CreateBuilder<Draft>(read.Count);
         for (var i = 0; i < read.Count; )
         {
+            if (i + 1 < read.Count && IsMetBy(read[i], read[i + 1]))
+            {
+                read[i + 1] = (
+                    read[i + 1].Request,
+                    read[i + 1].Draft with
+                    {
+                        Due = read[i + 1].Draft.Due ?? read[i].Draft.Due,
+                    }
+                );
+                i++;
+                continue;
+            }
+
             var to = i + 1;
             while (to < read.Count && AreOfOne(read[to - 1], read[to]))
                 to++;
@@ -32,6 +52,32 @@ internal sealed class Uniting(MessageWords words)
         }
 
         return united.DrainToImmutable();
+    }
+
+    /// <summary>"We need flags. Ada, order ten of them by Friday": what is needed, and who is to see that it comes.</summary>
+    private bool IsMetBy((Request Request, Draft Draft) need, (Request Request, Draft Draft) order)
+    {
+        var (wanted, asked) = (need.Request.Words, order.Request.Words);
+        var verb = asked.Content;
+        return asked.Sentence.Index == wanted.Sentence.Index + 1
+            && asked.Sentence.Line == wanted.Sentence.Line
+            && !asked.Sentence.IsItem
+            && (
+                wanted.Needs >= 0
+                    && words.ClassAt(wanted.Content) is not (WordClass.Gerund or WordClass.Past or WordClass.Verb)
+                || wanted.Cue.Cue.Label is "need" or "wish"
+            )
+            && (
+                need.Request.Names.Count == 0
+                || need.Request.Names.Select(n => n.Who.From).SequenceEqual(order.Request.Names.Select(n => n.Who.From))
+            )
+            && Getting.Contains(words.At(verb).Lower)
+            && (
+                words.At(verb + 1).Lower is "it" or "them" or "one" or "some" or "that" or "those" or "enough" or "more"
+                || words.ClassAt(verb + 1) is WordClass.Number
+                || Lexicon.Numbers.ContainsKey(words.At(verb + 1).Lower)
+                || !words.IsPlain(verb + 1)
+            );
     }
 
     private bool AreOfOne((Request Request, Draft Draft) a, (Request Request, Draft Draft) b)

@@ -172,11 +172,18 @@ internal sealed class VerbPlaces(MessageWords words)
         )
             return true;
         var thing = words.At(i + 1).Lower is "it" or "them" or "this" or "these" or "that" or "those" ? i + 2 : -1;
-        for (var k = i + 2; thing < 0 && words.ClassAt(i + 1) is WordClass.Determiner && k < i + 6; k++)
-            if (words.ClassAt(k) is WordClass.Past)
+        for (
+            var k = i + 2;
+            thing < 0 && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive && k < i + 6;
+            k++
+        )
+            if (IsHowItIsToBe(k))
                 thing = k;
-        return thing > 0 && words.ClassAt(thing) is WordClass.Past;
+        return thing > 0 && IsHowItIsToBe(thing);
     }
+
+    /// <summary>"Loaded", "ready".</summary>
+    private bool IsHowItIsToBe(int i) => words.ClassAt(i) is WordClass.Past || words.At(i).Lower is "ready" or "handy";
 
     /// <summary>"Roses need deadheading": whatever word it is.</summary>
     public bool IsGerundOfNeed(int i) =>

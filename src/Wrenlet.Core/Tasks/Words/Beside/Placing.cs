@@ -173,6 +173,13 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         // "The kitchen has to be swept"
         if (request.Needs > who.From && who.From >= request.From && words.At(who.From).Is("the"))
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
+        // "Ada and I are in town, so Ben, open the post"
+        if (
+            words.At(who.To).Lower is "and" or "&"
+            && words.At(who.To + 1).Lower is "i" or "i'm" or "me" or "myself"
+            && request.Cue.Who != who
+        )
+            return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         if (author is null && IsGreeted(who))
             return Verdict.By(PlaceTexts.IsGreeted);
         if (IsCalledAtTheEnd(who, request))

@@ -31,6 +31,9 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (IsOfAnothersSentence(time, request))
             return Verdict.By(PlaceTexts.IsOfAnotherPart);
+        // "Papers for the test on my desk the day before": the day that is counted from the other.
+        if (time.IsFromAnother && time.From > request.Content && time.To <= request.End)
+            return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
         // "The notes of Monday"
         if (
             words.At(time.From - 1).Is("of")
@@ -84,6 +87,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         if (words.SentenceOf(time.From) != request.Sentence || words.ListedAs(request) is not { } part)
             return null;
         var parts = words.ListedIn(request.Sentence);
+        if (time.From < parts[0].From && part.IsBehindWhatIsTold)
+            return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (time.From < parts[0].From)
             return words.Times.Exists(t => t.From >= part.From && t.To <= part.End)
                 ? Verdict.By(PlaceTexts.IsOfAnotherPart)

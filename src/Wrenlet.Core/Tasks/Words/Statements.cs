@@ -1,0 +1,111 @@
+using System.Collections.Frozen;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Tells what states something from what might be asked: "pick up is at four", "guests arrive at two".</summary>
+/// <param name="words">The message.</param>
+internal sealed class Statements(MessageWords words)
+{
+    /// <summary>What ends in -ing and is a thing: "Friday's meeting".</summary>
+    private static readonly FrozenSet<string> Meetings = Lexicon.Set(
+        "meeting wedding building training booking drawing painting opening briefing hearing fitting listing filing"
+    );
+
+    /// <summary>What happens by itself.</summary>
+    private static readonly FrozenSet<string> Happening = Lexicon.Set(
+        "come go start begin end finish arrive leave return open close cost need want"
+    );
+
+    /// <summary>"Pick up is at four", "the freeze starts on Friday", "the oven was left on", "the stand's got plenty".</summary>
+    public bool IsOne(Sentence s, int content)
+    {
+        if (words.At(content).Is("did"))
+            return true;
+        // "Guests arrive at two": a word in -s is no order
+        if (words.ClassAt(content) is WordClass.Third && Happening.Contains(words.At(content + 1).Lower))
+            return true;
+        // "The office still has it", "Tilly can't ride"
+        if (
+            words.At(content).Lower is "still" or "already" or "never" && words.ClassAt(content + 1).IsHelping()
+            || words.ClassAt(content).CanOpenAThing()
+                && words.At(content + 1).Lower is "can't" or "cannot" or "couldn't" or "won't"
+        )
+            return true;
+        if (IsSaidOfSomebody(content))
+            return true;
+        // "Kit always waters the ferns"
+        if (
+            words.At(content).Lower is "always" or "usually" or "often" or "normally" or "generally" or "sometimes"
+            && words.ClassAt(content + 1) is not WordClass.Comma
+            && words.At(content + 1).Lower.EndsWith('s')
+        )
+            return true;
+        // "The figures are attached, Kit thanks"
+        if (
+            words.At(s.To - 1).Lower is "thanks" or "cheers" or "ta"
+            && words.ClassAt(content) is WordClass.Determiner
+            && words.ClassAt(content + 2) is WordClass.Be
+        )
+            return true;
+        // "The match is on Friday"
+        if (
+            words.ClassAt(content) is WordClass.Determiner
+            && words.At(content + 2).Lower is "is" or "are"
+            && words.TimeAt(content + 3) is { } then
+            && then.To >= s.To
+        )
+            return true;
+        var next = content + 1;
+        if (words.ClassAt(next) is WordClass.Preposition or WordClass.Adverb && words.TimeAt(next) is null)
+            next++;
+        if (words.At(next).Lower is "is" or "are" or "was" or "were")
+            return words.ClassAt(content) is not WordClass.Question;
+        if (
+            words.At(content + 1).Lower is "starts" or "ends" or "opens" or "closes" or "begins"
+            && words.ClassAt(content) is not (WordClass.Determiner or WordClass.Number)
+        )
+            return true;
+        for (var i = content; i < content + 4 && i < s.To && words.At(i).Lower is not ("until" or "till"); i++)
+            if (
+                words.ClassAt(i) is WordClass.Possessive
+                && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
+                && (
+                    words.At(i + 1).Lower is "got" or "been"
+                    || (words.ClassAt(i + 1) is WordClass.Gerund && !Meetings.Contains(words.At(i + 1).Lower))
+                )
+            )
+                return true;
+        if (words.ClassAt(content) is WordClass.Verb)
+            return words.ClassAt(content + 1) is WordClass.Noun or WordClass.NounOrVerb
+                && words.At(content + 2).Lower is "was" or "were";
+        for (
+            var i = content;
+            i < s.To && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon);
+            i++
+        )
+            if (
+                words.At(i).Lower is "was" or "were"
+                // "Tom's cousin doesn't count"
+                || (
+                    i > content
+                    && words.ClassAt(i) is WordClass.Denial
+                    && words.ClassAt(content).CanOpenAThing()
+                    && words.At(i).Lower.EndsWith("n't", StringComparison.Ordinal)
+                )
+                // "The drive came", "the inn will fetch it": told, whoever it is of.
+                || (i > content && words.At(i).Lower is "will" or "won't")
+                || (
+                    i > content
+                    && words.At(i).Lower is "came" or "arrived" or "went" or "happened"
+                    && !words.IsPlain(i + 1)
+                )
+            )
+                return true;
+        return false;
+    }
+
+    /// <summary>"We had foxes", "they were late".</summary>
+    public bool IsSaidOfSomebody(int content) =>
+        words.ClassAt(content) is WordClass.We or WordClass.Subject or WordClass.I
+        && words.ClassAt(content + 1) is WordClass.Be or WordClass.Have or WordClass.Past;
+}
