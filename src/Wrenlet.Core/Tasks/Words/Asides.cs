@@ -166,6 +166,17 @@ internal static class Asides
 
             if (words.ClassAt(i) is not WordClass.Comma)
                 continue;
+            // "The machine needs calibrating, Ada, you do it"
+            if (
+                words.At(i + 1).Is("you")
+                && words.At(i + 2).Is("do")
+                && words.At(i + 3).Lower is "it" or "that" or "them"
+            )
+            {
+                yield return (i, i + 4);
+                continue;
+            }
+
             if (
                 IsTold(words, i + 1, request.End)
                 || words.At(i + 1).Is("otherwise")

@@ -27,6 +27,9 @@ internal static class BareOrder
     public static int? EndOf(MessageWords words, Sentence s, int verb)
     {
         var end = verb + 1;
+        // "Please order and fit"
+        if (words.At(end).Lower is "and" or "&" && WantsAThing(words, end + 1) && !words.IsPlain(end + 2))
+            end += 2;
         if (words.At(end).Lower is "up" or "out" or "off" or "back" or "in" or "away" && !words.IsPlain(end + 1))
             end++;
         while (end < s.To && words.ClassAt(end) is not (WordClass.Comma or WordClass.Dash))
@@ -38,7 +41,26 @@ internal static class BareOrder
     }
 
     /// <summary>The order of a sentence that says nothing but its verb; null where the features have to tell.</summary>
-    public static ListedPart? In(MessageWords words, Sentence s)
+    public static ListedPart? In(MessageWords words, Sentence s) => Answer(words, s) ?? Behind(words, s);
+
+    /// <summary>"Please reply.", "kindly confirm": all of a sentence.</summary>
+    private static ListedPart? Answer(MessageWords words, Sentence s)
+    {
+        var (verb, end) = (s.From, s.To);
+        while (verb < end && words.ClassAt(verb) is WordClass.Courtesy)
+            verb++;
+        var isPlea = verb > s.From;
+        while (end > verb && words.ClassAt(end - 1) is WordClass.Courtesy or WordClass.Time)
+            isPlea |= words.At(--end).Is("please");
+        return
+            isPlea
+            && end == verb + 1
+            && words.At(verb).Lower is "reply" or "answer" or "respond" or "confirm" or "advise"
+            ? new(s, verb, verb, verb, s.To, null) { IsAllThatIsAsked = true }
+            : null;
+    }
+
+    private static ListedPart? Behind(MessageWords words, Sentence s)
     {
         for (var verb = s.From; verb < s.To; verb++)
         {
@@ -60,7 +82,7 @@ internal static class BareOrder
                     break;
             var isSure = words.ClassAt(verb) is WordClass.Verb or WordClass.VerbOrNoun;
             if (!(isAsked || (isCalled && isSure)) || (words.At(s.To).Is("?") && !isAsked))
-                return null;
+                continue;
             var told = opens == s.From ? Before(words, s) : s;
             return
                 told is not null

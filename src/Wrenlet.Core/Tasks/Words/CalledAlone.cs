@@ -137,8 +137,14 @@ internal static class CalledAlone
             return null;
         var urged = false;
         for (var i = who.To; i < next.To; i++)
-            if (words.PriorityAt(i) is { Says: Priority.Critical or Priority.High } || words.At(i).Is("please"))
+            if (
+                words.PriorityAt(i) is { Says: Priority.Critical or Priority.High }
+                || words.At(i).Is("please")
+                || words.TimeAt(i) is { Due: not null, Repeats: null }
+            )
                 urged = true;
+            else if (words.At(i).Is("without") && words.At(i + 1).Is("fail"))
+                i++;
             else if (words.ClassAt(i) is not (WordClass.Comma or WordClass.Courtesy or WordClass.Time))
                 return null;
         return urged ? new(s, s.From, s.From, s.From, s.To, who) { IsAllThatIsAsked = true } : null;

@@ -63,6 +63,8 @@ internal static class Candidates
                             cue,
                             PastAnAside(words, sentence, cue, SkipFillers(words, cue.Content, sentence.To))
                         );
+                if (byStaff && RemindedOf(words, sentence, i) is { } told)
+                    Add(sentence, told, cues[0] with { Content = told, To = told }, told);
                 if (byStaff && Doing(words, sentence, i) is { } doing)
                     Add(sentence, i, new(Cues.Promise, doing, doing, null), doing);
                 if (!opens || cues.Any(c => c.Cue.Label == Cues.Pointer))
@@ -162,6 +164,29 @@ internal static class Candidates
             words.ClassAt(cue.Content) is WordClass.Gerund
             || (words.At(cue.Content).Is("be") && words.ClassAt(cue.Content + 1) is WordClass.Past)
         );
+
+    /// <summary>"The lease runs out in May, remind me on Monday": where what one wants to be reminded of begins; null elsewhere.</summary>
+    private static int? RemindedOf(MessageWords words, Sentence sentence, int i)
+    {
+        if (
+            !words.At(i).Is("remind")
+            || !words.At(i + 1).Is("me")
+            || i < sentence.From + 3
+            || words.ClassAt(i - 1) is not (WordClass.Comma or WordClass.Dash or WordClass.Courtesy)
+        )
+            return null;
+        var at = i + 2;
+        if (words.At(at).Lower is "about" or "of" && words.At(at + 1).Lower is "it" or "that" or "this")
+            at += 2;
+        while (at < sentence.To && !words.IsPlain(at))
+            at++;
+        if (at < sentence.To)
+            return null;
+        var told = words.WhoAt(sentence.From, i)?.To ?? sentence.From;
+        while (told < i && words.ClassAt(told) is WordClass.Comma or WordClass.Courtesy)
+            told++;
+        return told < i - 1 && (CanBegin(words.ClassAt(told)) || words.ClassAt(told) is WordClass.I) ? told : null;
+    }
 
     /// <summary>"I'm cutting the boards tomorrow": the verb of what the author is about to do; null where nothing is to come.</summary>
     private static int? Doing(MessageWords words, Sentence sentence, int i)

@@ -194,7 +194,15 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
         if (At(at).Is("half") && HourOf(At(at).Is("half") && At(at + 1).Is("past") ? at + 2 : at + 1) is { } half)
             return Bare(At(at + 1).Is("past") ? at + 3 : at + 2, half, 30);
         int? minutes = At(at).Is("quarter") ? 15 : Small(at);
-        if (minutes is { } m && At(at + 1).Lower is "past" or "to" && HourOf(at + 2) is { } hour)
+        if (
+            minutes is { } m
+            && At(at + 1).Lower is "past" or "to"
+            && HourOf(at + 2) is { } hour
+            // "From nine to eleven"; nobody says nine minutes to eleven so
+            && (
+                At(at + 1).Is("past") || m == 15 || (m is 5 or 10 or 20 or 25 && !(At(i - 1).Lower is "from" or "open"))
+            )
+        )
             return At(at + 1).Is("past") ? Bare(at + 3, hour, m) : Bare(at + 3, (hour + 11) % 12, 60 - m);
         if (HourOf(i) is { } sharp && At(i + 1).Lower is "o'clock" or "oclock")
             return Bare(i + 2, sharp, 0) with { StandsAlone = !At(i - 1).Is("the") };

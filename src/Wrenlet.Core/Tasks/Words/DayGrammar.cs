@@ -100,6 +100,9 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
         return said > 0 && said == words.Length ? i : null;
     }
 
+    /// <summary>The week of a day: by its last working day.</summary>
+    public DayWords WeekWith(LocalDate day) => _periods.WeekWith(day);
+
     /// <summary>A count at a token; null when there is none.</summary>
     public (int Value, int To)? Count(int i)
     {

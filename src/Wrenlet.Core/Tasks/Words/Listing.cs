@@ -75,6 +75,7 @@ internal static class Listing
         if (joints == 0)
             return (CalledAlone.In(words, s) ?? AskedBeside.OfWhoIsNamed(words, s)) is { } only ? [only] : [];
         return Counted(words, s) is { Count: > 0 } counted ? counted
+            : NamedInBrackets(words, s) is { Count: > 0 } named ? named
             : SharedOut(words, s) is { Count: > 0 } shared ? shared
             : CalledBehind(words, s) is { Count: > 0 } called ? called
             : DatedEach(words, s) is { Count: > 0 } dated ? dated
@@ -114,6 +115,25 @@ internal static class Listing
         }
 
         return [];
+    }
+
+    /// <summary>"Training records (Ada), cleaning log (Ben), menus (Tom)": each with whose it is behind it.</summary>
+    private static List<ListedPart> NamedInBrackets(MessageWords words, Sentence s)
+    {
+        var parts = new List<ListedPart>();
+        var from = s.From;
+        for (var i = s.From; i < s.To; i++)
+            if (words.ClassAt(i) is WordClass.Colon && parts.Count == 0)
+                from = i + 1;
+            else if (words.At(i).Is("(") && words.WhoAt(i + 1, s.To) is { } who && words.At(who.To).Is(")") && i > from)
+            {
+                while (from < i && IsJoint(words, from))
+                    from++;
+                parts.Add(new(s, from, from, from, who.To + 1, who));
+                from = i = who.To + 1;
+            }
+
+        return parts.Count > 1 && parts.TrueForAll(p => !States(words, p.Content, p.End)) ? parts : [];
     }
 
     /// <summary>"Three things went wrong", "two jobs done"; "three things I need" are wanted.</summary>

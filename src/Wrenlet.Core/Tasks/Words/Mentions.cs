@@ -2,54 +2,6 @@ using System.Collections.Frozen;
 
 namespace Wrenlet.Core.Tasks.Words;
 
-/// <summary>What part somebody or something has in the clause that names it.</summary>
-internal enum Part
-{
-    /// <summary>The clause says nothing but this: "roses: deadhead", "the rider, read it again".</summary>
-    Alone,
-
-    /// <summary>What the clause is about: "the pump rattles".</summary>
-    Subject,
-
-    /// <summary>What is done something to: "they delivered the wrong rails".</summary>
-    Object,
-
-    /// <summary>"She rang about her invoice".</summary>
-    Topic,
-
-    /// <summary>Where, with what or for whom: "in the dome".</summary>
-    Aside,
-}
-
-/// <summary>Somebody or something that a message names.</summary>
-/// <param name="From">First token.</param>
-/// <param name="To">Token after the last.</param>
-/// <param name="Head">The word that says what it is.</param>
-/// <param name="Part">Its part in the clause.</param>
-internal sealed record Mention(int From, int To, int Head, Part Part)
-{
-    /// <summary>Whether it is named as this very one: "the pump", "Kit's saw", a name.</summary>
-    public bool IsDefinite { get; init; }
-
-    /// <summary>Whether there are several.</summary>
-    public bool IsPlural { get; init; }
-
-    /// <summary>Whether it is several that are spoken of as one: "the group".</summary>
-    public bool IsGroup { get; init; }
-
-    /// <summary>Whether it is somebody: by name, or by a word for people.</summary>
-    public bool IsSomebody { get; init; }
-
-    /// <summary>Whether it does what only people and firms do: "the council wants".</summary>
-    public bool Speaks { get; init; }
-
-    /// <summary>Whether it is spoken of as he, true, or she, false; null where that is not known.</summary>
-    public bool? IsMale { get; init; }
-
-    /// <summary>Whether its clause goes on about something named before: "it's in the drawer".</summary>
-    public bool IsInAnAside { get; init; }
-}
-
 /// <summary>Finds whom and what a run of words names.</summary>
 /// <param name="words">The message.</param>
 internal sealed class Mentions(MessageWords words)
@@ -280,6 +232,24 @@ internal sealed class Mentions(MessageWords words)
             : head;
     }
 
+    /// <summary>"Have the old": whether what goes on with a word is what something is done to.</summary>
+    private bool StandsBehindAVerb(int i)
+    {
+        var first = i;
+        while (first > i - 3 && words.ClassAt(first) is not (WordClass.Determiner or WordClass.Possessive))
+            first--;
+        var behind = PeopleWords.IsTitle(words.At(first - 1).Lower) ? first - 2 : first - 1;
+        return words.ClassAt(first) is WordClass.Determiner or WordClass.Possessive
+            && first < i
+            && words.ClassAt(behind)
+                is WordClass.Verb
+                    or WordClass.VerbOrNoun
+                    or WordClass.Have
+                    or WordClass.HaveBase
+                    or WordClass.Past
+                    or WordClass.Preposition;
+    }
+
     private bool IsOwner(int i) => words.ClassAt(i) is WordClass.Possessive;
 
     /// <summary>"The mower's making a noise".</summary>
@@ -341,6 +311,8 @@ internal sealed class Mentions(MessageWords words)
                     );
             case WordClass.Third:
                 return before is WordClass.Determiner or WordClass.Possessive or WordClass.VerbOrAdjective
+                    // "If you have the old frames, post them"
+                    || ((j + 1 >= to || IsBreak(j + 1)) && StandsBehindAVerb(j - 1))
                     // "The care plans for rooms 3 and 8 are overdue"
                     || (IsThing(j - 1) && words.ClassAt(j + 1) is WordClass.Preposition && IsSaidLater(j + 1, to))
                     // "Nine leaks", but "room 9 leaks"

@@ -138,7 +138,7 @@ internal sealed class MessageReading(
                 clause.Candidate,
                 i + 1 < candidates.Length ? candidates[i + 1].From : words.Count
             );
-            yield return new(
+            var request = new Request(
                 clause with
                 {
                     Candidate = clause.Candidate with { End = end },
@@ -147,6 +147,8 @@ internal sealed class MessageReading(
                 names,
                 PrioritiesOf(clause.Candidate, candidates)
             );
+            foreach (var one in SharedByTime.Of(words, request))
+                yield return one;
         }
     }
 
@@ -247,6 +249,20 @@ internal sealed class MessageReading(
             )
         )
             start = null;
+        // "Every month from now on please, starting this Friday": its first time.
+        if (
+            repeat is { Time: { Repeats: { } rule } each }
+            && due?.Time == each
+            && start is { } opening
+            && opening.Time.Start!.At < each.Due!.At
+            && !rule.Contains("BY", StringComparison.Ordinal)
+        )
+        {
+            var day = setting.Calendar.DateOf(opening.Time.Start.At);
+            due = due.Value with { Item1 = each with { Due = TimeGrammar.Closing(setting.Calendar, day, 0.9) } };
+            start = null;
+        }
+
         // "On Monday, not before ten"
         if (due is { Time.DayAlone: { } on } && start is { Time.StartClock: { Today: false } from } not)
             start = not with

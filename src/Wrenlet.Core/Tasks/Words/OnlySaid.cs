@@ -176,7 +176,13 @@ internal sealed class OnlySaid(MessageWords words)
         )
             return false;
         for (var i = content; i < s.To; i++)
-            if (words.ClassAt(i) is WordClass.Time)
+            if (
+                words.ClassAt(i) is WordClass.Time
+                && (
+                    words.At(i).Lower is "until" or "till" or "before" or "from" or "today" or "tonight" or "tomorrow"
+                    || words.At(i - 1).Lower is "until" or "till" or "before"
+                )
+            )
                 return false;
         return true;
     }

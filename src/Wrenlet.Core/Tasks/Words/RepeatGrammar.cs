@@ -30,6 +30,13 @@ internal sealed class RepeatGrammar(
                     or "his"
                     or "her"
                     or "their"
+                    or "of"
+                    or "for"
+                    or "new"
+                    or "more"
+                    or "some"
+                    or "no"
+            || At(i - 1).Kind is TokenKind.Number
             // "Weekly report to Ada, every Thursday by four"
             || Enumerable.Range(i + 2, Further).Any(k => At(k).Lower is "every" or "each")
         )
@@ -344,6 +351,13 @@ internal sealed class RepeatGrammar(
     public TimePhrase Begun(TimePhrase repeat)
     {
         var at = At(repeat.To).Is(",") ? repeat.To + 1 : repeat.To;
+        // "Every month, Ada, starting this Friday"
+        for (var i = at; i < at + Further && At(i).Kind is not TokenKind.LineBreak && !At(i).Is("."); i++)
+            if (
+                At(i).Lower is "starting" or "beginning"
+                && days.Read(At(i + 1).Is("on") ? i + 2 : i + 1) is { PeriodEnd: false } later
+            )
+                return repeat with { Due = TimeGrammar.Closing(setting.Calendar, later.Date, 0.9) };
         if (At(at).Is("for") && At(at + 1).Is("the") && At(at + 2).Is("first"))
             at += 2;
         if (At(at).Is("first"))

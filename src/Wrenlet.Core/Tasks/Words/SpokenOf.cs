@@ -24,7 +24,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     private const int Pronouns = 3;
 
     /// <summary>Who is written, told or rung is somebody; what is copied, widened or fetched is not.</summary>
-    private static readonly FrozenSet<string> SaidTo = Lexicon.Set(
+    public static readonly FrozenSet<string> SaidTo = Lexicon.Set(
         "ring call phone tell ask remind write email chase thank offer give let inform invite answer text promise warn help meet pay show"
     );
 
@@ -37,8 +37,14 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         var found = new Dictionary<int, string>();
         var used = new HashSet<Mention>();
         var seen = 0;
-        for (var i = request.Content + 1; i < request.End && seen < Pronouns; i++)
-            if (!byStaff && author is not null && words.At(i).Lower is "us" or "our" && seen++ < Pronouns)
+        for (
+            var i = IsPronoun(request.Content) && request.Cue.Cue != Cue.None ? request.Content : request.Content + 1;
+            i < request.End && seen < Pronouns;
+            i++
+        )
+            if (IsCount(i) && seen++ < Pronouns && Counted(i) is { } counted)
+                found[i] = $"{words.Slice(i, i + 1)} {counted}";
+            else if (!byStaff && author is not null && words.At(i).Lower is "us" or "our" && seen++ < Pronouns)
                 found[i] = OfTheirs(i, author);
             else if (IsOne(i) && OneOf(i) is { } kind)
                 found[i] = kind;
@@ -114,6 +120,35 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         )
         && (!words.IsPlain(i + 1) || words.TimeAt(i + 1) is not null || i + 1 >= request.End);
 
+    /// <summary>"Order two so we have a spare", "fit two a day": of what was named before.</summary>
+    private bool IsCount(int i) =>
+        i == request.Content + 1
+        && (
+            words.At(i).Kind is TokenKind.Number && words.At(i).Value is > 1 and < 1_000
+            || Lexicon.Numbers.TryGetValue(words.At(i).Lower, out var n) && n > 1
+        )
+        && BareOrder.WantsAThing(words, request.Content)
+        && (
+            i + 1 >= request.End
+            || words.TimeAt(i + 1) is not null
+            || !words.IsPlain(i + 1)
+            || (words.At(i + 1).Lower is "a" or "per" && words.At(i + 2).Lower is "day" or "week" or "month")
+            || words.At(i + 1).Lower is "so" or "more" or "of"
+        )
+        && !words.At(i + 1).Is("of");
+
+    /// <summary>What a count is of: several that were named before.</summary>
+    public string? Counted(int i)
+    {
+        var counted = Before()
+            .Where(m => m is { IsPlural: true, IsSomebody: false, IsInAnAside: false } && !IsFirm(m))
+            .MaxBy(m => m.From);
+        if (counted is null || words.At(i + 1).Is("more"))
+            return null;
+        var phrase = WordsOf(counted);
+        return phrase.StartsWith("the ", StringComparison.OrdinalIgnoreCase) ? phrase[4..] : phrase;
+    }
+
     /// <summary>"Let us know when our books are ready": their name, and from then on "them" and "their".</summary>
     private string OfTheirs(int i, string name)
     {
@@ -160,118 +195,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             ? words.At(meant.Head).Lower
             : null;
 
-    /// <summary>"The motor hums, have a listen": what one is to look at or listen to; null where the request says it.</summary>
-    public string? LookedAt()
-    {
-        var sense = -1;
-        for (var i = request.Content; i < request.End && i < request.Content + 4; i++)
-            if (words.At(i).Lower is "look" or "listen" && words.At(request.Content).Is("have"))
-                sense = i;
-        if (sense < 0 || words.At(sense + 1).Lower is "at" or "to" or "for" or "into" or "in" or "round" or "over")
-            return null;
-        return
-            Before().Where(m => m.Part is Part.Subject && m.IsDefinite && !m.IsSomebody && !m.Speaks).MaxBy(m => m.From)
-                is { } meant
-            ? (words.At(sense).Is("look") ? "at " : "to ") + WordsOf(meant)
-            : null;
-    }
-
-    /// <summary>"Roses: deadhead": what a verb alone is done to; null where nothing stands before its colon.</summary>
-    public string? Topic()
-    {
-        var plain = 0;
-        var end = words.ListedAs(request) is { IsAllThatIsAsked: true } all
-            ? Math.Min(all.End, request.End)
-            : request.End;
-        for (var i = request.Content; i < end; i++)
-            if (words.IsPlain(i))
-                plain++;
-        if (
-            request.Needs < 0
-            && BareOrder.WantsAThing(words, request.Content)
-            && (
-                words.ListedAs(request) is { IsAllThatIsAsked: true }
-                || request.From == request.Sentence.From
-                || words.ClassAt(request.From - 1) is WordClass.Comma
-                    && Listing.States(words, request.Sentence.From, request.From)
-            )
-            && BareOrder.EndOf(words, request.Sentence, request.Content) is { } mark
-            && mark <= request.End
-            && Stated() is { } stated
-        )
-            return WordsOf(stated);
-        if (
-            plain != 1
-            || words.ClassAt(request.Content)
-                is not (WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb or WordClass.VerbOrAdjective)
-        )
-            return null;
-        var colon = request.From - 1;
-        while (
-            colon > request.Sentence.From
-            && words.ClassAt(colon) is WordClass.Person or WordClass.Tag or WordClass.Crew or WordClass.Courtesy
-        )
-            colon--;
-        if (request.From == request.Sentence.From)
-            return null;
-        // "Ada, tyres for the van, please order"
-        if (
-            words.ListedAs(request) is { IsAllThatIsAsked: true }
-            && Listing.IsMark(words, colon)
-            && CalledAlone.ThingBefore(words, request.Sentence, colon) is { } thing
-        )
-            return WordsOf(new(thing, colon, colon - 1, Part.Alone));
-
-        return words.ClassAt(colon) is WordClass.Colon && _mentions.In(request.Sentence.From, colon) is [.., var last]
-            ? WordsOf(last)
-            : null;
-    }
-
-    /// <summary>"The lease came back unsigned. Ada, chase": what was told something of; null where nothing was.</summary>
-    private Mention? Stated()
-    {
-        foreach (var mention in Before())
-            if (
-                mention is { Part: Part.Subject, IsInAnAside: false }
-                && words.SentenceOf(mention.From).Index >= request.Sentence.Index - 1
-                && (mention.IsDefinite || mention.IsPlural || IsFirm(mention))
-                && (!(mention.IsSomebody || IsFirm(mention)) || SaidTo.Contains(words.At(request.Content).Lower))
-            )
-            {
-                var home = words.SentenceOf(mention.From);
-                var to = home == request.Sentence ? request.From : home.To;
-                // "The meeting needs an agenda. Ada, draft": what is needed.
-                return words.At(mention.To).Lower is "need" or "needs" or "want" or "wants"
-                        ? _mentions.In(mention.To + 1, to).Find(m => m.Part is not Part.Aside)
-                    : Listing.States(words, mention.To, to) ? mention
-                    : null;
-            }
-
-        return null;
-    }
-
-    /// <summary>"Is the lease stamped? If not, do it": stamp the lease; null where no such question stands before it.</summary>
-    public string? DoneTo()
-    {
-        if (
-            words.At(request.Content).Lower is not ("do" or "get" or "sort")
-            || !(words.At(request.Content + 1).Lower is "it" or "that" or "so")
-            || request.Sentence.Index == 0
-            || words.Sentences[request.Sentence.Index - 1] is var before && !words.At(before.To).Is("?")
-        )
-            return null;
-        for (var i = before.From + 1; i < before.To; i++)
-            if (
-                words.ClassAt(i) is WordClass.Past
-                && words.ClassIn(before, before.From) is WordClass.Be or WordClass.Have
-                && WordForms.PastBase(words.At(i).Lower) is { } verb
-                && _mentions.In(before.From + 1, i) is [var thing, ..]
-            )
-                return $"{verb} {WordsOf(thing)}";
-        return null;
-    }
-
-    private List<Mention> Before()
+    public List<Mention> Before()
     {
         if (_before is not null)
             return _before;
@@ -312,7 +236,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     private bool CanBeSomebody(Mention m) =>
         m.IsSomebody || m.Speaks || IsFirm(m) || (m.Part is Part.Subject && m.IsDefinite);
 
-    private bool IsFirm(Mention m) => words.ClassAt(m.Head) is WordClass.Other;
+    public bool IsFirm(Mention m) => words.ClassAt(m.Head) is WordClass.Other;
 
     private bool IsSaidTo(int pronoun)
     {
@@ -422,7 +346,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 or WordClass.Possessive
                 or WordClass.Other;
 
-    private string WordsOf(Mention m)
+    public string WordsOf(Mention m)
     {
         var from = m.From;
         var whose = "";

@@ -24,6 +24,16 @@ internal sealed class Statements(MessageWords words)
         // "Guests arrive at two": a word in -s is no order
         if (words.ClassAt(content) is WordClass.Third && Happening.Contains(words.At(content + 1).Lower))
             return true;
+        // "The office have read it"
+        if (
+            words.ClassAt(content) is WordClass.HaveBase
+            && (
+                words.ClassAt(content + 1) is WordClass.Past
+                || WordForms.HasSamePast(words.At(content + 1).Lower)
+                || words.At(content + 1).Lower is "done" or "been" or "had" or "seen" or "gone" or "got"
+            )
+        )
+            return true;
         // "The office still has it", "Tilly can't ride"
         if (
             words.At(content).Lower is "still" or "already" or "never" && words.ClassAt(content + 1).IsHelping()
@@ -85,6 +95,19 @@ internal sealed class Statements(MessageWords words)
         )
             if (
                 words.At(i).Lower is "was" or "were"
+                // "Car 7 failed its test": what is done to something is no way that a thing is to be
+                || (
+                    i > content
+                    && words.ClassAt(i) is WordClass.Past
+                    && words.ClassAt(i - 1)
+                        is WordClass.Noun
+                            or WordClass.NounOrVerb
+                            or WordClass.Third
+                            or WordClass.Number
+                            or WordClass.Other
+                    && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive or WordClass.Object
+                    && words.ClassAt(content).CanOpenAThing()
+                )
                 // "Tom's cousin doesn't count"
                 || (
                     i > content

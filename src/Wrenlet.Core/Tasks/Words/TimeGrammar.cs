@@ -147,9 +147,8 @@ internal sealed class TimeGrammar
 
     /// <summary>A time of day before "and" or "to", where a bare hour would else be taken for a count.</summary>
     private ClockWords? HourAt(int i) =>
-        At(i).Kind is TokenKind.Number
-        && At(i).Value is >= 1 and <= 12
-        && At(i + 1).Lower is "to" or "until" or "till" or "-"
+        (At(i).Kind is TokenKind.Number || Lexicon.Numbers.ContainsKey(At(i).Lower))
+        && (At(i + 1).Lower is "to" or "until" or "till" or "-" || (At(i - 1).Is("between") && At(i + 1).Is("and")))
             ? _clocks.Hour(i)
             : _clocks.Read(i, true);
 
@@ -352,6 +351,18 @@ internal sealed class TimeGrammar
                 }
                 : null;
         (int Count, int To)? count = the && At(at + 1).Lower is "day" or "week" ? (1, at + 1) : _days.Count(at);
+        // "The week before": by the end of it
+        if (the && At(at + 1).Is("week") && IsOpen(at + 2) && NamedBefore(from) is { } then)
+            return new(
+                from,
+                at + 3,
+                Closing(_days.WeekWith(_setting.Calendar.DateOf(then.At).PlusWeeks(-1)).Date, 0.85),
+                null,
+                null
+            )
+            {
+                IsFromAnother = true,
+            };
         var isInAdvance = count is { } some && At(some.To + 1).Is("in") && At(some.To + 2).Is("advance");
         if (count is not { } c || !(isInAdvance || IsOpen(c.To + 1)))
             return null;

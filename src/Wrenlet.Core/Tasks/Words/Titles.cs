@@ -162,7 +162,8 @@ internal static class Titles
         if (request.Needs < 0)
         {
             var spokenOf = new SpokenOf(words, request, first, byStaff);
-            if (spokenOf.DoneTo() is { } doneTo)
+            var unsaid = new Unsaid(words, request, spokenOf);
+            if (unsaid.DoneTo() is { } doneTo)
                 return Polish(doneTo);
             var title = Joined(
                 words,
@@ -178,7 +179,14 @@ internal static class Titles
             // "It's important that the letters go out": that they do is what is to be seen to.
             if (request.Cue.Cue.Label is "sure" && words.At(request.Content - 1).Is("that"))
                 title = $"make sure {title}";
-            var done = spokenOf.Topic() ?? spokenOf.LookedAt();
+            // "Please reply", a customer writes.
+            if (
+                !byStaff
+                && author is not null
+                && title.TrimEnd().ToLowerInvariant() is "reply" or "respond" or "answer"
+            )
+                title = $"reply to {author}";
+            var done = unsaid.Topic() ?? unsaid.LookedAt();
             // "Resend, with an apology"
             return done is not null && title.IndexOf(',', StringComparison.Ordinal) is > 0 and var apart
                 ? Polish($"{title[..apart]} {done}{title[apart..]}")
@@ -196,6 +204,16 @@ internal static class Titles
             && thing.Length > 0
         )
             thing = char.ToLowerInvariant(thing[0]) + thing[1..];
+        // "All drivers need to bring in their badges": they are the owners.
+        if (
+            Enumerable
+                .Range(opens, request.Needs - opens)
+                .All(i =>
+                    words.At(i).Lower is "all" or "every" or "each" or "of" or "the" or "our"
+                    || taken.Any(t => t.From <= i && i < t.To)
+                ) && words.At(request.Content - 1).Is("to")
+        )
+            thing = "";
         var bare = Undetermined(thing);
         var inPlaces = new SpokenOf(words, request, first, byStaff).InPlaces();
         var (opening, rest) = (
@@ -262,7 +280,7 @@ internal static class Titles
         )
             return null;
         var inPlaces = IsPronoun(words.At(request.Content).Lower)
-            ? new SpokenOf(words, request with { Content = request.Content - 1 }, author, byStaff).InPlaces()
+            ? new SpokenOf(words, request, author, byStaff).InPlaces()
             : null;
         for (var i = request.Content + 1; i < request.End; i++)
         {

@@ -21,7 +21,8 @@ internal sealed class VerbPlaces(MessageWords words)
     );
 
     /// <summary>Whether a word is a verb where it stands.</summary>
-    public bool IsVerb(int i) => IsVerbOfAThing(i) || IsHavingDone(i) || IsAskedFor(i) || IsNewVerb(i);
+    public bool IsVerb(int i) =>
+        IsVerbOfAThing(i) || IsHavingDone(i) || IsAskedFor(i) || IsNewVerb(i) || IsVerbInTwoWords(i);
 
     /// <summary>"Also water the ferns", "now water the ferns": what goes on from the sentence before, at its head.</summary>
     public static bool IsGoingOn(MessageWords words, int i) =>
@@ -54,6 +55,30 @@ internal sealed class VerbPlaces(MessageWords words)
             _ => false,
         };
     }
+
+    /// <summary>How something is done, in a word that stands with its verb: "deep clean 12", "double check the list".</summary>
+    private static readonly FrozenSet<string> Manners = Lexicon.Set(
+        "deep spring double cross power jet hand spot dry steam fact proof test road hot cold soft hard bulk batch"
+    );
+
+    /// <summary>"Deep clean the van".</summary>
+    private bool IsVerbInTwoWords(int i) =>
+        Manners.Contains(words.At(i).Lower)
+        && words.ClassAt(i + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective
+        && words.ClassAt(i - 1)
+            is WordClass.Edge
+                or WordClass.Stop
+                or WordClass.Bullet
+                or WordClass.Comma
+                or WordClass.Colon
+                or WordClass.Dash
+                or WordClass.Courtesy
+                or WordClass.Tag
+                or WordClass.Person
+                or WordClass.Crew
+                or WordClass.You
+                or WordClass.Modal
+                or WordClass.To;
 
     /// <summary>"Deworm the foals": at the head of what is said, and before its object, an unknown word is a verb.</summary>
     private bool IsNewVerb(int i) =>

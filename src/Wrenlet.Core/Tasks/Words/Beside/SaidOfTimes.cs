@@ -268,7 +268,7 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
         || (
             words.At(time.From).Is("on")
             && (
-                words.At(request.Content).Is("cancel")
+                words.At(request.Content).Lower is "cancel" or "swap" or "swop"
                 || (
                     words.At(request.Content).Lower is "confirm" or "change" or "rebook" or "postpone"
                     && HasAnAppointment(request.Content, time.From)

@@ -18,6 +18,11 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
         if (IsAboveParts(time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, Placing.OfTheHeading);
+        // "The lease runs out in May, remind me on Monday"
+        if (request.Cue.Cue.Label is "remind me" && request.Content == request.From)
+            return time.From > request.End
+                ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb)
+                : Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (OfAPart(time, request) is { } listed)
             return listed;
         // "The pressure drops every night. Somebody has to come."

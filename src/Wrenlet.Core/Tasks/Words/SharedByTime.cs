@@ -1,0 +1,74 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>
+/// Finds who else is to do the same at another time: "Ada to do the visits on Wednesday, Ben on Thursday and Tom on Friday".
+/// </summary>
+internal static class SharedByTime
+{
+    /// <summary>The request of the first and those of the others; the request itself where nobody else is named with a time.</summary>
+    public static IEnumerable<Request> Of(MessageWords words, Request request)
+    {
+        var candidate = request.Words;
+        var (first, others) = Parts(words, candidate);
+        if (first is null || request.Names.Count == 0)
+        {
+            yield return request;
+            yield break;
+        }
+
+        var clause = request.Clause with { Candidate = candidate with { End = first.From }, Others = [] };
+        var theirs = others.Select(o => o.Who.From).ToHashSet();
+        yield return request with
+        {
+            Clause = clause,
+            Names = [.. request.Names.Where(n => !theirs.Contains(n.Who.From))],
+            Times =
+            [
+                (first, Beside.Placing.WithItsVerb),
+                .. request.Times.Where(t => t.Time.ClockAlone is not null && t.Time.To <= first.From),
+            ],
+        };
+        foreach (var (who, time) in others)
+            yield return request with
+            {
+                Clause = clause,
+                Names = [(who, request.Names[0].Certainty)],
+                Times = [(time, Beside.Placing.WithItsVerb)],
+            };
+    }
+
+    private static (TimePhrase? First, List<(WhoPhrase Who, TimePhrase Time)> Others) Parts(
+        MessageWords words,
+        Candidate candidate
+    )
+    {
+        var others = new List<(WhoPhrase, TimePhrase)>();
+        var first = words.Times.Find(t =>
+            t.From > candidate.Content + 1
+            && t.To <= candidate.Sentence.To
+            && t is { Due: not null, Repeats: null }
+            && IsJoint(t.To)
+        );
+        if (first is null)
+            return (null, others);
+        var at = first.To;
+        while (IsJoint(at))
+        {
+            var behind = at + 1;
+            if (words.At(at).Is(",") && words.At(behind).Is("and"))
+                behind++;
+            if (
+                words.WhoAt(behind, candidate.Sentence.To) is not { } who
+                || words.TimeAt(who.To) is not { Due: not null, Repeats: null } time
+                || time.From != who.To
+            )
+                break;
+            others.Add((who, time));
+            at = time.To;
+        }
+
+        return others.Count > 0 && at >= candidate.Sentence.To ? (first, others) : (null, others);
+
+        bool IsJoint(int i) => words.At(i).Lower is "," or "and" or "&";
+    }
+}

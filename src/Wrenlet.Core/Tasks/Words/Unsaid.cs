@@ -1,0 +1,142 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>
+/// Finds what a request leaves unsaid because it was said before: "roses: deadhead", "the lease came back unsigned. Ada, chase",
+/// "out of screws again! Two hundred, today".
+/// </summary>
+/// <param name="words">The message.</param>
+/// <param name="request">The words that ask.</param>
+/// <param name="spokenOf">What was named before.</param>
+internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spokenOf)
+{
+    private readonly Mentions _mentions = new(words);
+
+    /// <summary>"The motor hums, have a listen": what one is to look at or listen to; null where the request says it.</summary>
+    public string? LookedAt()
+    {
+        var sense = -1;
+        for (var i = request.Content; i < request.End && i < request.Content + 4; i++)
+            if (words.At(i).Lower is "look" or "listen" && words.At(request.Content).Is("have"))
+                sense = i;
+        if (sense < 0 || words.At(sense + 1).Lower is "at" or "to" or "for" or "into" or "in" or "round" or "over")
+            return null;
+        return
+            spokenOf.Before().Where(m => m.Part is Part.Subject && m.IsDefinite && !m.IsSomebody && !m.Speaks).MaxBy(m => m.From)
+                is { } meant
+            ? (words.At(sense).Is("look") ? "at " : "to ") + spokenOf.WordsOf(meant)
+            : null;
+    }
+
+    /// <summary>"Roses: deadhead": what a verb alone is done to; null where nothing stands before its colon.</summary>
+    public string? Topic()
+    {
+        var plain = 0;
+        var end = words.ListedAs(request) is { IsAllThatIsAsked: true } all
+            ? Math.Min(all.End, request.End)
+            : request.End;
+        for (var i = request.Content; i < end; i++)
+            if (words.IsPlain(i))
+                plain++;
+        if (
+            request.Needs < 0
+            && BareOrder.WantsAThing(words, request.Content)
+            && (
+                words.ListedAs(request) is { IsAllThatIsAsked: true }
+                || request.From == request.Sentence.From
+                || words.ClassAt(request.From - 1) is WordClass.Comma
+                    && Listing.States(words, request.Sentence.From, request.From)
+            )
+            && BareOrder.EndOf(words, request.Sentence, request.Content) is { } mark
+            && mark <= request.End
+            && Stated() is { } stated
+        )
+            return spokenOf.WordsOf(stated);
+        // "Out of screws again! Two hundred, today"
+        if (IsOnlyANumber() && spokenOf.Counted(request.Content) is { } lacked)
+            return lacked;
+        if (
+            plain != 1
+            || words.ClassAt(request.Content)
+                is not (WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb or WordClass.VerbOrAdjective)
+        )
+            return null;
+        var colon = request.From - 1;
+        while (
+            colon > request.Sentence.From
+            && words.ClassAt(colon) is WordClass.Person or WordClass.Tag or WordClass.Crew or WordClass.Courtesy
+        )
+            colon--;
+        if (request.From == request.Sentence.From)
+            return null;
+        // "Ada, tyres for the van, please order"
+        if (
+            words.ListedAs(request) is { IsAllThatIsAsked: true }
+            && Listing.IsMark(words, colon)
+            && CalledAlone.ThingBefore(words, request.Sentence, colon) is { } thing
+        )
+            return spokenOf.WordsOf(new(thing, colon, colon - 1, Part.Alone));
+
+        return words.ClassAt(colon) is WordClass.Colon && _mentions.In(request.Sentence.From, colon) is [.., var last]
+            ? spokenOf.WordsOf(last)
+            : null;
+    }
+
+    /// <summary>"The lease came back unsigned. Ada, chase": what was told something of; null where nothing was.</summary>
+    private Mention? Stated()
+    {
+        foreach (var mention in spokenOf.Before())
+            if (
+                mention is { Part: Part.Subject, IsInAnAside: false }
+                && words.SentenceOf(mention.From).Index >= request.Sentence.Index - 1
+                && (mention.IsDefinite || mention.IsPlural || spokenOf.IsFirm(mention))
+                && (!(mention.IsSomebody || spokenOf.IsFirm(mention)) || SpokenOf.SaidTo.Contains(words.At(request.Content).Lower))
+            )
+            {
+                var home = words.SentenceOf(mention.From);
+                var to = home == request.Sentence ? request.From : home.To;
+                // "The meeting needs an agenda. Ada, draft": what is needed.
+                return words.At(mention.To).Lower is "need" or "needs" or "want" or "wants"
+                        ? _mentions.In(mention.To + 1, to).Find(m => m.Part is not Part.Aside)
+                    : Listing.States(words, mention.To, to) ? mention
+                    : null;
+            }
+
+        return null;
+    }
+
+    /// <summary>"Is the lease stamped? If not, do it": stamp the lease; null where no such question stands before it.</summary>
+    public string? DoneTo()
+    {
+        if (
+            words.At(request.Content).Lower is not ("do" or "get" or "sort")
+            || !(words.At(request.Content + 1).Lower is "it" or "that" or "so")
+            || request.Sentence.Index == 0
+            || words.Sentences[request.Sentence.Index - 1] is var before && !words.At(before.To).Is("?")
+        )
+            return null;
+        for (var i = before.From + 1; i < before.To; i++)
+            if (
+                words.ClassAt(i) is WordClass.Past
+                && words.ClassIn(before, before.From) is WordClass.Be or WordClass.Have
+                && WordForms.PastBase(words.At(i).Lower) is { } verb
+                && _mentions.In(before.From + 1, i) is [var thing, ..]
+            )
+                return $"{verb} {spokenOf.WordsOf(thing)}";
+        return null;
+    }
+
+    private bool IsOnlyANumber()
+    {
+        var i = request.Content;
+        while (
+            i < request.End
+            && (
+                words.ClassAt(i) is WordClass.Number
+                || Lexicon.Numbers.ContainsKey(words.At(i).Lower)
+                || words.At(i).Lower is "hundred" or "thousand" or "dozen"
+            )
+        )
+            i++;
+        return i > request.Content && (i >= request.End || words.ClassAt(i) is WordClass.Comma or WordClass.Dash);
+    }
+}
