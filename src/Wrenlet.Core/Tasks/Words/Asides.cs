@@ -166,6 +166,23 @@ internal static class Asides
 
             if (words.ClassAt(i) is not WordClass.Comma)
                 continue;
+            // "Have a first go at it, then we'll sit down together"
+            if (words.At(i + 1).Is("then") && words.At(i + 2).Lower is "we'll" or "we" or "i'll" or "i")
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
+            // "By five every Friday, no exceptions"
+            if (
+                words.At(i + 1).Is("no")
+                && words.At(i + 2).Lower is "exceptions" or "excuses" or "arguments" or "matter"
+            )
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
             // "The machine needs calibrating, Ada, you do it"
             if (
                 words.At(i + 1).Is("you")

@@ -8,6 +8,9 @@ namespace Wrenlet.Core.Tasks.Words;
 /// </summary>
 internal static class CalledAlone
 {
+    /// <summary>What is named before a colon has no more words.</summary>
+    private const int MostOfATopic = 8;
+
     /// <summary>What a sentence calls somebody for; null where the features have to tell.</summary>
     public static ListedPart? In(MessageWords words, Sentence s) =>
         Behind(words, s)
@@ -15,6 +18,7 @@ internal static class CalledAlone
         ?? JobFor(words, s)
         ?? EachTime(words, s)
         ?? ThingThenOrder(words, s)
+        ?? TopicThenOrder(words, s)
         ?? DueBehind(words, s)
         ?? CalledNext(words, s)
         ?? BareOrder.In(words, s);
@@ -46,6 +50,27 @@ internal static class CalledAlone
                 || (isLacked && words.ClassAt(verb) is WordClass.Verb or WordClass.VerbOrNoun)
                 || (who is not null && isDated)
                 ? new(s, verb, verb, verb, end, who) { IsAllThatIsAsked = true }
+                : null;
+        }
+
+        return null;
+    }
+
+    /// <summary>"Extraction filters: change them before Friday": what it is about, and what is to be done to it.</summary>
+    private static ListedPart? TopicThenOrder(MessageWords words, Sentence s)
+    {
+        for (var colon = s.From + 1; colon + 2 < s.To && colon < s.From + MostOfATopic; colon++)
+        {
+            if (words.ClassAt(colon) is WordClass.Comma or WordClass.Dash && words.WhoAt(s.From, colon)?.To != colon)
+                return null;
+            if (words.ClassAt(colon) is not WordClass.Colon)
+                continue;
+            return
+                words.ClassAt(colon + 1) is WordClass.Verb or WordClass.VerbOrNoun
+                && words.At(colon + 2).Lower is "it" or "them"
+                && words.ClassAt(colon - 1) is not (WordClass.Person or WordClass.Crew or WordClass.Tag)
+                && !Listing.States(words, s.From, colon)
+                ? new(s, s.From, colon + 1, colon + 1, s.To, words.WhoAt(s.From, colon)) { IsAllThatIsAsked = true }
                 : null;
         }
 
@@ -129,14 +154,22 @@ internal static class CalledAlone
             || words.Sentences[s.Index + 1] is not { IsItem: false } next
             || next.Line != s.Line
             || words.At(s.To).Is("?")
-            || !words.ClassAt(s.From).CanOpenAThing()
-            || !(Listing.States(words, s.From, s.To) || IsGoingOn(words, s))
-            || Asks(words, s, s.From, s.To)
-            || words.WhoAt(next.From, next.To) is not { } who
         )
             return null;
-        var urged = false;
-        for (var i = who.To; i < next.To; i++)
+        var head = words.WhoAt(s.From, s.To) is { } first && words.ClassAt(first.To) is WordClass.Comma ? first : null;
+        var content = head is null ? s.From : head.To + 1;
+        if (
+            !words.ClassAt(content).CanOpenAThing()
+            || !(Listing.States(words, content, s.To) || IsGoingOn(words, s))
+            || Asks(words, s, content, s.To)
+        )
+            return null;
+        var who = words.WhoAt(next.From, next.To);
+        // "The pump has packed up. Ada?"
+        var urged = who is not null && who.To == next.To && words.At(next.To).Is("?");
+        if (who is null && !Enumerable.Range(next.From, next.To - next.From).Any(i => words.At(i).Is("please")))
+            return null;
+        for (var i = who?.To ?? next.From; i < next.To; i++)
             if (
                 words.PriorityAt(i) is { Says: Priority.Critical or Priority.High }
                 || words.At(i).Is("please")
@@ -147,7 +180,7 @@ internal static class CalledAlone
                 i++;
             else if (words.ClassAt(i) is not (WordClass.Comma or WordClass.Courtesy or WordClass.Time))
                 return null;
-        return urged ? new(s, s.From, s.From, s.From, s.To, who) { IsAllThatIsAsked = true } : null;
+        return urged ? new(s, s.From, content, content, s.To, who ?? head) { IsAllThatIsAsked = true } : null;
     }
 
     /// <summary>"The pump's leaking".</summary>

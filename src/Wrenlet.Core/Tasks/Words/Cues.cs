@@ -60,6 +60,7 @@ internal static class Cues
             "do not worry|hesitate",
             "bear with",
             "well done",
+            "help yourself|yourselves",
             "heads up",
             "one for you",
             "sounds|looks good|great|fine|lovely|perfect",

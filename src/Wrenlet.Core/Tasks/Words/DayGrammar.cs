@@ -204,7 +204,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
         if (!At(at).IsWord || !Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday))
             return null;
         // "Could we come on a Saturday": on which is open.
-        if (At(at - 1).Lower is "a" or "one" or "any")
+        if (At(at - 1).Lower is "a" or "one" or "any" or "last")
             return null;
         // "The Saturday callout": what it is called.
         if (

@@ -77,6 +77,7 @@ internal static class Listing
         return Counted(words, s) is { Count: > 0 } counted ? counted
             : NamedInBrackets(words, s) is { Count: > 0 } named ? named
             : SharedOut(words, s) is { Count: > 0 } shared ? shared
+            : SharedWithMe(words, s) is { Count: > 0 } mine ? mine
             : CalledBehind(words, s) is { Count: > 0 } called ? called
             : DatedEach(words, s) is { Count: > 0 } dated ? dated
             : CalledAlone.In(words, s) is { } one ? [one]
@@ -210,12 +211,19 @@ internal static class Listing
                 && Opening(words, who, s.To) is { } opening
             )
                 opened.Add((who, opening.Content, opening.Deed, opening.Says));
+        // "Ada to do the visits on Wednesday, Ben on Thursday"
+        if (opened is [{ Says: not Says.Thing } once] && SharedByTime.EndOf(words, s, once.Content) is { } behind)
+            return [new(s, once.Who.From, once.Content, once.Deed, behind, once.Who)];
         if (opened.Count < 2)
             return [];
+        var promise = PromisedBeside(words, s, opened[^1].Content);
         var parts = new List<ListedPart>();
         for (var k = 0; k < opened.Count; k++)
         {
-            var end = k + 1 < opened.Count ? opened[k + 1].Who.From : TailOf(words, s, opened[k].Content);
+            var end =
+                k + 1 < opened.Count
+                    ? opened[k + 1].Who.From
+                    : Math.Min(TailOf(words, s, opened[k].Content), promise > 0 ? promise : s.To);
             while (end > opened[k].Content && IsJoint(words, end - 1))
                 end--;
             parts.Add(new(s, opened[k].Who.From, opened[k].Content, opened[k].Deed, end, opened[k].Who));
@@ -224,7 +232,11 @@ internal static class Listing
         var ordered = opened.Exists(o => o.Says is Says.ToDo);
         if (!ordered && opened.TrueForAll(o => o.Says is Says.Does or Says.Will))
             // "Ada sweeps, Ben mops" tells as much as it asks: where nothing says more, the features decide.
-            return parts[0].From > s.From || opened.Exists(o => o.Says is Says.Will) || AreDated(words, parts)
+            return
+                parts[0].From > s.From
+                || promise >= 0
+                || opened.Exists(o => o.Says is Says.Will)
+                || AreDated(words, parts)
                 ? parts
                 : [.. parts.Select(p => p with { Content = -1 })];
         if (
@@ -261,6 +273,34 @@ internal static class Listing
         ];
     }
 
+    /// <summary>"Ada, I'll do the front, you do the back": what is left to whom it is said.</summary>
+    private static List<ListedPart> SharedWithMe(MessageWords words, Sentence s)
+    {
+        if (words.WhoAt(s.From, s.To) is not { } who || PromisedBeside(words, s, s.From) < 0)
+            return [];
+        for (var i = who.To + 1; i + 2 < s.To; i++)
+            if (
+                IsJoint(words, i - 1)
+                && words.ClassAt(i) is WordClass.You
+                && (Orders(words, i + 1) || words.At(i + 1).Is("do"))
+                && words.CuesAt(s, i).Count == 0
+            )
+                return [new(s, i, i, i + 1, s.To, who)];
+        return [];
+    }
+
+    /// <summary>"Ada sweeps, Ben mops and I'll lock up": where the author's own part begins; 0 where it stands ahead, -1 where there is none.</summary>
+    private static int PromisedBeside(MessageWords words, Sentence s, int last)
+    {
+        for (var i = s.From; i + 1 < s.To; i++)
+            if (
+                (i == s.From || IsJoint(words, i - 1) || words.ClassAt(i - 1) is WordClass.Colon)
+                && words.CuesAt(s, i).Any(c => c.Cue.Label is "promise")
+            )
+                return i > last ? i : 0;
+        return -1;
+    }
+
     /// <summary>"Ada does the front, Ben the back": the verb in its base form; null where it tells how things are.</summary>
     private static string? SaidOnce(MessageWords words, int verb, Says first, Says[] others) =>
         first is Says.Does or Says.Will
@@ -287,7 +327,12 @@ internal static class Listing
     {
         var i = who.To;
         if (words.DoneBy(i) is not null)
-            return Lexicon.Reporting.Contains(words.At(i).Lower) ? null : (i, i, Says.Does);
+            return
+                Lexicon.Reporting.Contains(words.At(i).Lower)
+                // "Ada writes the questions"
+                && !(words.At(i).Is("writes") && words.ClassAt(i + 1) is WordClass.Determiner)
+                ? null
+                : (i, i, Says.Does);
         // "Wynn will take the samples and Olu packs them"
         if (words.At(i).Lower is "will" or "to" && !words.At(i + 1).Is("be") && Orders(words, i + 1))
             return (i + 1, i + 1, words.At(i).Is("will") ? Says.Will : Says.ToDo);

@@ -309,10 +309,14 @@ internal sealed class Mentions(MessageWords words)
                         && !IsPluralWord(words.At(j - 1).Lower)
                         && (j + 1 >= to || IsBreak(j + 1) || IsSaidOf(j, to))
                     );
+            case WordClass.Third when Lexicon.Reporting.Contains(words.At(j).Lower):
+                return false;
             case WordClass.Third:
                 return before is WordClass.Determiner or WordClass.Possessive or WordClass.VerbOrAdjective
                     // "If you have the old frames, post them"
                     || ((j + 1 >= to || IsBreak(j + 1)) && StandsBehindAVerb(j - 1))
+                    // "Extraction filters: change them"
+                    || words.ClassAt(j + 1) is WordClass.Colon
                     // "The care plans for rooms 3 and 8 are overdue"
                     || (IsThing(j - 1) && words.ClassAt(j + 1) is WordClass.Preposition && IsSaidLater(j + 1, to))
                     // "Nine leaks", but "room 9 leaks"

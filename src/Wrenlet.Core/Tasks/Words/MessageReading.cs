@@ -343,7 +343,7 @@ internal sealed class MessageReading(
         if (
             due is { Time: { Repeats: null, ClockAlone: { Today: false } time } bare }
             && day is null
-            && DayBefore(bare) is { } date
+            && (DayBefore(bare) ?? DayOfWhomItMeans(request, bare)) is { } date
         )
             return due.Value with
             {
@@ -373,6 +373,20 @@ internal sealed class MessageReading(
             )
                 before = time;
         return before is null ? null : setting.Calendar.DateOf(before.Due!.At);
+    }
+
+    /// <summary>"Three starters next Monday. Meet them at the station at ten": the only day of the sentence before.</summary>
+    private LocalDate? DayOfWhomItMeans(Request request, TimePhrase clock)
+    {
+        var (c, home) = (request.Words, words.SentenceOf(clock.From));
+        if (home.Index == 0 || home != c.Sentence || home.IsItem)
+            return null;
+        var means = false;
+        for (var i = c.Content; i < c.End; i++)
+            means |= words.At(i).Lower is "it" or "them" or "him" or "her";
+        var before = words.Sentences[home.Index - 1];
+        var named = words.Times.FindAll(t => words.SentenceOf(t.From) == before);
+        return means && before.Line == home.Line && named is [{ DayAlone: { } day, Repeats: null }] ? day.Date : null;
     }
 
     /// <summary>What is no part of the title since it was understood as something else.</summary>

@@ -94,6 +94,12 @@ internal sealed class MessageWords
                 )
             )
                 _classes[i] = WordClass.Noun;
+            // "I need everybody's dates"
+            else if (
+                tokens[i - 1].Lower is "everybody's" or "everyone's" or "somebody's" or "someone's" or "nobody's"
+                && _classes[i] is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.Third
+            )
+                _classes[i - 1] = WordClass.Possessive;
             // "Thank Ada for it": one is to do that.
             else if (
                 tokens[i - 1].Is("thank")

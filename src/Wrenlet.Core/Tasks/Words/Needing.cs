@@ -11,7 +11,7 @@ internal static class Needing
         && words.At(from - 1).Lower switch
         {
             "could" or "can" or "would" or "might" => words.At(verb).Is("be")
-                && words.ClassAt(verb + 1) is WordClass.Past
+                && (words.ClassAt(verb + 1) is WordClass.Past || WordForms.HasSamePast(words.At(verb + 1).Lower))
                 && !IsAfterQuestion(words, from - 1),
             "if" => words.At(verb).Lower is "could" or "can"
                 && words.At(verb + 1).Is("be")

@@ -76,6 +76,7 @@ internal sealed class OnlySaid(MessageWords words)
                 || IsThanks(s, from)
                 || IsPraise(content)
                 || Parting.TellsWhy(words, s, content)
+                || IsWhyOfTheNext(s, content)
                 // "Away all day on the 16th"
                 || (words.At(content).Is("all") && words.At(content + 1).Lower is "day" or "week" or "morning")
             )
@@ -100,6 +101,9 @@ internal sealed class OnlySaid(MessageWords words)
         )
         || (words.At(i).Is("hold") && words.At(i + 1).Lower is "off" or "fire")
         || IsTakenBack(s, i)
+        || AsksWhere(s, i)
+        // "Please go ahead"
+        || (words.At(i).Is("go") && words.At(i + 1).Is("ahead") && i + 2 >= s.To)
         // "The hotel will let us know"
         || (
             words.At(i).Is("know")
@@ -112,6 +116,31 @@ internal sealed class OnlySaid(MessageWords words)
         || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below"
         || (words.At(i).Is("do") && words.At(i + 3).Is("favour") && i + 4 >= s.To)
         || (words.At(words.At(i).Lower is "all" or "both" ? i + 1 : i).Is("remember") && TellsBehind(s, i + 1));
+
+    /// <summary>"The worktop is too short. Ring the supplier": why what the next sentence asks is asked.</summary>
+    private bool IsWhyOfTheNext(Sentence s, int content) =>
+        s.Index + 1 < words.Sentences.Count
+        && words.Sentences[s.Index + 1] is { IsItem: false } next
+        && next.Line == s.Line
+        && next.To > next.From + 2
+        && words.ClassAt(next.From) is WordClass.Verb
+        && words.ClassAt(content).CanOpenAThing()
+        && Enumerable.Range(content, s.To - content).Any(i => words.ClassAt(i) is WordClass.Be);
+
+    /// <summary>"Ada - inspection file - where is it?": a thing, and what one wants to know of it.</summary>
+    private bool AsksWhere(Sentence s, int content)
+    {
+        if (!words.At(s.To).Is("?") || !words.ClassAt(content).CanOpenAThing())
+            return false;
+        for (var i = content + 1; i < s.To; i++)
+            if (
+                words.ClassAt(i - 1) is WordClass.Dash or WordClass.Comma
+                && words.ClassAt(i) is WordClass.Question
+                && words.ClassAt(i + 1) is WordClass.Be or WordClass.Have or WordClass.Do
+            )
+                return true;
+        return false;
+    }
 
     /// <summary>"Scratch that, it's here": what was said before.</summary>
     private bool IsTakenBack(Sentence s, int i) =>
@@ -224,8 +253,9 @@ internal sealed class OnlySaid(MessageWords words)
     private bool IsOfOthers(Sentence s, int from, CueFound cue, int content) =>
         cue.Cue.Label switch
         {
-            // "Or we'll lose the customer"
+            // "Or we'll lose the customer", "then we'll sit down together"
             "suggest" => words.At(from - 1).Is("or")
+                || (words.At(from - 1).Is("then") && words.At(from).Is("we'll"))
                 || Thinking.Contains(words.At(words.At(from - 1).Is("that") ? from - 2 : from - 1).Lower)
                 || (words.At(from - 1).Is("that") && HasTold(s, from)),
             // "Ada needs the report by noon, can somebody print it"

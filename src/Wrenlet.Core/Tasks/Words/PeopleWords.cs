@@ -41,6 +41,21 @@ internal static class PeopleWords
 
     public static bool IsEmpty(string word) => Empty.Contains(word);
 
+    /// <summary>What names of firms and houses end in.</summary>
+    private static readonly FrozenSet<string> Firms = Lexicon.Set(
+        "inn hotel school college academy club council bakery dentists deli grill canteens canteen apartments shipping house lodge hall "
+            + "church trust group society association company co ltd inc brothers sons partners architects taxis bank farm estate "
+            + "garage cafe café restaurant bar pub shop shops store stores museum gallery theatre library clinic surgery hospital "
+            + "practice brewery services systems media press union team crew office department kitchen gardens "
+            + "engineering logistics foods motors cars books court market centre center arms guild league union board agency"
+    );
+
+    /// <summary>Whether a name is that of a firm or house, whose first word does not call it.</summary>
+    public static bool IsFirm(string name) =>
+        name.Contains('&', StringComparison.Ordinal)
+        || name.Any(char.IsDigit)
+        || Firms.Contains(name[(name.LastIndexOf(' ') + 1)..].ToLowerInvariant());
+
     /// <summary>"Mr", "Dr", "Colonel".</summary>
     public static bool IsTitle(string word) =>
         MaleTitles.Contains(word) || FemaleTitles.Contains(word) || OtherTitles.Contains(word);

@@ -9,11 +9,24 @@ internal static class SaidToOne
     /// <summary>"Ada, the van needs new tyres": somebody is called, and what is needed is all that is said.</summary>
     public static bool IsNeed(MessageWords words, Candidate c, SentenceFacts facts)
     {
+        if (c.Needs < 0)
+            return false;
+        // "The jobs have to be photographed, Ada"
+        var isToBeDone =
+            words.At(c.Content - 1).Is("be")
+            && facts.IsCalled == Called
+            && (words.ClassAt(c.Content) is WordClass.Past || WordForms.HasSamePast(words.At(c.Content).Lower));
         if (
-            c.Needs < 0
-            || !(words.At(c.Needs).Lower is "needs" or "need" or "has" or "must")
-            || (c.Content != c.Needs + 1 && !words.At(c.Content - 1).Is("have"))
-            || !(words.ClassAt(c.Content).CanOpenAThing() || words.ClassAt(c.Content) is WordClass.VerbOrAdjective)
+            !(
+                words.At(c.Needs).Lower is "needs" or "need" or "has" or "must"
+                || (isToBeDone && words.At(c.Needs).Is("have"))
+            )
+            || (c.Content != c.Needs + 1 && !words.At(c.Content - 1).Is("have") && !isToBeDone)
+            || !(
+                isToBeDone
+                || words.ClassAt(c.Content).CanOpenAThing()
+                || words.ClassAt(c.Content) is WordClass.VerbOrAdjective
+            )
             || (facts.IsCalled != Called && !(facts.Time == ByADay && IsAThing(words, c.From, c.Needs)))
             || words.At(c.Sentence.To).Is("?")
         )

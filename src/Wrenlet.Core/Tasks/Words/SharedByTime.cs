@@ -9,7 +9,7 @@ internal static class SharedByTime
     public static IEnumerable<Request> Of(MessageWords words, Request request)
     {
         var candidate = request.Words;
-        var (first, others) = Parts(words, candidate);
+        var (first, others) = Parts(words, candidate.Sentence, candidate.Content);
         if (first is null || request.Names.Count == 0)
         {
             yield return request;
@@ -37,17 +37,19 @@ internal static class SharedByTime
             };
     }
 
+    /// <summary>Where what is to be done by several, each at a time of their own, ends; null where that is not so.</summary>
+    public static int? EndOf(MessageWords words, Sentence sentence, int content) =>
+        Parts(words, sentence, content).First?.To;
+
     private static (TimePhrase? First, List<(WhoPhrase Who, TimePhrase Time)> Others) Parts(
         MessageWords words,
-        Candidate candidate
+        Sentence sentence,
+        int content
     )
     {
         var others = new List<(WhoPhrase, TimePhrase)>();
         var first = words.Times.Find(t =>
-            t.From > candidate.Content + 1
-            && t.To <= candidate.Sentence.To
-            && t is { Due: not null, Repeats: null }
-            && IsJoint(t.To)
+            t.From > content + 1 && t.To <= sentence.To && t is { Due: not null, Repeats: null } && IsJoint(t.To)
         );
         if (first is null)
             return (null, others);
@@ -58,7 +60,7 @@ internal static class SharedByTime
             if (words.At(at).Is(",") && words.At(behind).Is("and"))
                 behind++;
             if (
-                words.WhoAt(behind, candidate.Sentence.To) is not { } who
+                words.WhoAt(behind, sentence.To) is not { } who
                 || words.TimeAt(who.To) is not { Due: not null, Repeats: null } time
                 || time.From != who.To
             )
@@ -67,7 +69,7 @@ internal static class SharedByTime
             at = time.To;
         }
 
-        return others.Count > 0 && at >= candidate.Sentence.To ? (first, others) : (null, others);
+        return others.Count > 0 && at >= sentence.To ? (first, others) : (null, others);
 
         bool IsJoint(int i) => words.At(i).Lower is "," or "and" or "&";
     }

@@ -28,6 +28,18 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         "ring call phone tell ask remind write email chase thank offer give let inform invite answer text promise warn help meet pay show"
     );
 
+    /// <summary>What one does with something that is then spoken of.</summary>
+    private static readonly FrozenSet<string> Handing = Lexicon.Set(
+        "approved sent delivered brought returned left given signed written made ordered found lost changed posted dropped accepted "
+            + "refused rejected sends delivers brings returns"
+    );
+
+    /// <summary>What says something though it is nobody.</summary>
+    private static readonly FrozenSet<string> Written = Lexicon.Set(
+        "sign label notice letter form certificate invoice bill email note poster list rule book manual meter gauge screen display "
+            + "website page report plan drawing ticket receipt card contract sheet board leaflet menu calendar rota schedule quote"
+    );
+
     private readonly Mentions _mentions = new(words);
     private List<Mention>? _before;
 
@@ -225,11 +237,19 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             "her" => !m.IsPlural && m.IsMale is not true && CanBeSomebody(m),
             "them" or "those" or "these" => IsSaidTo(pronoun)
                 ? m.IsMale is null
-                    && (m.Speaks || IsFirm(m) || (m.IsPlural && (m.IsSomebody || m.Part is Part.Subject or Part.Topic)))
+                    && (
+                        m.Speaks
+                        || IsFirm(m)
+                        || (m.IsPlural && (m.IsSomebody || m.Part is not (Part.Aside or Part.Object)))
+                    )
                 : m.IsGroup && words.At(pronoun).Is("them")
                     || (m.IsPlural && !m.Speaks && !(m.IsSomebody && m.Part is Part.Subject))
                     || (m.Speaks && m.IsMale is null && m.Part is Part.Subject),
-            _ => !m.IsPlural && !m.IsSomebody && !m.Speaks && !IsFirm(m),
+            _ => !m.IsPlural
+                && !m.IsSomebody
+                && !IsFirm(m)
+                // "The label says 2025, change it"
+                && (!m.Speaks || (words.At(m.Head) is { IsWord: true } said && Written.Contains(said.Lower))),
         };
 
     /// <summary>"Our new coach starts on Monday, show her round": who does something may be somebody, whatever the word.</summary>
@@ -274,6 +294,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             fit += 2;
         if (m.IsInAnAside)
             fit -= 2;
+        // "The council has approved the sign, get it made": what was handed on, not who did it.
+        if (m.Part is Part.Subject && words.At(pronoun).Lower is "it" or "them" && HandsOn(m.To))
+            fit -= 1;
         if (words.At(pronoun).Lower is "them" && m.Speaks && !IsSaidTo(pronoun))
             fit -= 3.5;
         if (words.At(pronoun).Lower is "him" or "her" && !m.IsSomebody && !m.Speaks && !IsFirm(m))
@@ -286,6 +309,18 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         fit -= (request.Sentence.Index - words.SentenceOf(m.From).Index) * 0.75;
         // Of two that fit alike, what was said last.
         return fit + (m.From / 10_000.0);
+    }
+
+    /// <summary>Whether what follows a subject says that it handed something on.</summary>
+    private bool HandsOn(int i)
+    {
+        while (words.ClassAt(i).IsHelping() || words.ClassAt(i) is WordClass.Adverb)
+            if (words.ClassAt(i) is WordClass.Be)
+                return false;
+            else
+                i++;
+        return Handing.Contains(words.At(i).Lower)
+            && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive;
     }
 
     /// <summary>"Tell Eloise we can and ask her": named in the request itself.</summary>

@@ -24,6 +24,9 @@ internal sealed class Statements(MessageWords words)
         // "Guests arrive at two": a word in -s is no order
         if (words.ClassAt(content) is WordClass.Third && Happening.Contains(words.At(content + 1).Lower))
             return true;
+        // "Tom starts on Monday"
+        if (words.DoneBy(content) is "start" or "come" or "arrive" or "leave" or "return" or "retire" or "go" or "join")
+            return true;
         // "The office have read it"
         if (
             words.ClassAt(content) is WordClass.HaveBase
@@ -95,6 +98,13 @@ internal sealed class Statements(MessageWords words)
         )
             if (
                 words.At(i).Lower is "was" or "were"
+                // "The weights are to be recorded": what the thing needs is found by itself
+                || (
+                    i > content
+                    && words.At(i).Lower is "is" or "are"
+                    && words.At(i + 1).Is("to")
+                    && words.At(i + 2).Is("be")
+                )
                 // "Car 7 failed its test": what is done to something is no way that a thing is to be
                 || (
                     i > content

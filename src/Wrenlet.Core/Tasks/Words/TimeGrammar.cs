@@ -96,9 +96,18 @@ internal sealed class TimeGrammar
     /// <summary>The repetition that begins at a token; null where none does.</summary>
     private TimePhrase? Single(int i) =>
         (_repeats.Read(i) is { } repeat ? _repeats.Begun(repeat) : null)
+        ?? Heading(i)
         ?? TimedRepeat(i)
         ?? (_saysFromAndTo ? Between(i) ?? DayBetween(i) : null)
         ?? Simple(i);
+
+    /// <summary>"Trade fair: Ada stand, Ben brochures": a milestone over what is to be done for it.</summary>
+    private TimePhrase? Heading(int i) =>
+        (i == 0 || At(i - 1).Kind is TokenKind.LineBreak || At(i - 1).Lower is ".")
+        && _days.Milestone(i, out var to) is { } milestone
+        && At(to).Is(":")
+            ? new(i, to, new Point(milestone, 0.9, [], "the milestone's moment"), null, null) { IsMilestone = true }
+            : null;
 
     /// <summary>"at noon every day".</summary>
     private TimePhrase? TimedRepeat(int i) =>

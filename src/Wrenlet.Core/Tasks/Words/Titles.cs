@@ -153,7 +153,8 @@ internal static class Titles
                 left[i] = false;
         var first =
             author?.Split(' ') is not [var called, ..] ? null
-            : PeopleWords.IsTitle(called.TrimEnd('.').ToLowerInvariant()) ? author
+            : PeopleWords.IsTitle(called.TrimEnd('.').ToLowerInvariant()) || (!byStaff && PeopleWords.IsFirm(author))
+                ? author
             : called;
         if (request.Needs < 0 && AsDone(words, request, left, first, byStaff) is { } asDone)
             return Polish(asDone);
@@ -225,7 +226,12 @@ internal static class Titles
                 words.ClassAt(request.Content) is WordClass.Gerund
                     ? WordForms.GuessedGerundBase(opening)
                     : WordForms.GerundBase(opening)
-            ) ?? (words.At(request.Content - 1).Lower is "be" or "get" or "gets" ? WordForms.PastBase(opening) : null);
+            )
+            ?? (
+                words.At(request.Content - 1).Lower is "be" or "get" or "gets"
+                    ? WordForms.PastBase(opening) ?? (WordForms.HasSamePast(opening) ? opening : null)
+                    : null
+            );
         if (verb is not null)
             return Polish($"{verb} {thing} {rest}");
         if (WithItsPart(words, request, thing, left) is { } withPart)

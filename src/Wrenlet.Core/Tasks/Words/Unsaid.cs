@@ -21,7 +21,10 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
         if (sense < 0 || words.At(sense + 1).Lower is "at" or "to" or "for" or "into" or "in" or "round" or "over")
             return null;
         return
-            spokenOf.Before().Where(m => m.Part is Part.Subject && m.IsDefinite && !m.IsSomebody && !m.Speaks).MaxBy(m => m.From)
+            spokenOf
+                .Before()
+                .Where(m => m.Part is Part.Subject && m.IsDefinite && !m.IsSomebody && !m.Speaks)
+                .MaxBy(m => m.From)
                 is { } meant
             ? (words.At(sense).Is("look") ? "at " : "to ") + spokenOf.WordsOf(meant)
             : null;
@@ -89,7 +92,10 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
                 mention is { Part: Part.Subject, IsInAnAside: false }
                 && words.SentenceOf(mention.From).Index >= request.Sentence.Index - 1
                 && (mention.IsDefinite || mention.IsPlural || spokenOf.IsFirm(mention))
-                && (!(mention.IsSomebody || spokenOf.IsFirm(mention)) || SpokenOf.SaidTo.Contains(words.At(request.Content).Lower))
+                && (
+                    !(mention.IsSomebody || spokenOf.IsFirm(mention))
+                    || SpokenOf.SaidTo.Contains(words.At(request.Content).Lower)
+                )
             )
             {
                 var home = words.SentenceOf(mention.From);

@@ -268,7 +268,7 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
         || (
             words.At(time.From).Is("on")
             && (
-                words.At(request.Content).Lower is "cancel" or "swap" or "swop"
+                words.At(request.Content).Is("cancel")
                 || (
                     words.At(request.Content).Lower is "confirm" or "change" or "rebook" or "postpone"
                     && HasAnAppointment(request.Content, time.From)
@@ -278,6 +278,7 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
         || (
             words.At(request.Content).Lower is "swap" or "change" or "keep" or "tell" or "say"
             && time.From <= request.Content + 2
+            && !(words.At(request.Content).Is("change") && words.At(request.Content + 1).Lower is "it" or "them")
             && words.At(time.From).Lower is not ("today" or "tomorrow" or "tonight" or "by" or "before" or "this")
         );
 

@@ -1,3 +1,5 @@
+using System.Collections.Frozen;
+
 namespace Wrenlet.Core.Tasks.Words.Beside;
 
 /// <summary>Settles whether a time belongs to a request where that needs no weighing.</summary>
@@ -7,6 +9,10 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
 {
     /// <summary>How sure it is that "all by Friday" in one item of a list is of each.</summary>
     private const double OfAll = 0.8;
+
+    private static readonly FrozenSet<string> Away = Lexicon.Set(
+        "off away ill sick out closed shut busy leave holiday"
+    );
 
     private readonly Attaching _attaching = new(words, requests);
     private readonly SaidOfTimes _said = new(words, requests);
@@ -39,6 +45,13 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         // "Papers for the test on my desk the day before": the day that is counted from the other.
         if (time.IsFromAnother && time.From > request.Content && time.To <= request.End)
             return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
+        if (IsBeforeSo(time, request) || IsOfWhoIsAway(time, request))
+            return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
+        // "He got stuck at 6 this morning"
+        if (time is { Due: { } moment, DayAlone: null, IsPeriod: false, Repeats: null } && moment.At < words.Sent)
+            return Verdict.By(PlaceTexts.IsOfWhatWas);
+        if (words.At(time.From - 1).Lower is "payable" or "valid" or "repayable")
+            return Verdict.By(PlaceTexts.IsPartOfTheThing);
         // "The notes of Monday"
         if (
             words.At(time.From - 1).Is("of")
@@ -60,6 +73,30 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
                 : Verdict.By(PlaceTexts.IsOfAnotherItem);
         return OfEach(time, request)
             ?? (IsAloneInItsPart(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb) : null);
+    }
+
+    /// <summary>"Tom is off this week. Ada, please water the ferns".</summary>
+    private bool IsOfWhoIsAway(TimePhrase time, Candidate request) =>
+        words.SentenceOf(time.From) is var home
+        && home.Index < request.Sentence.Index
+        && Away.Contains(words.At(time.From - 1).Lower)
+        && time.To >= home.To
+        && Listing.States(words, home.From, time.From);
+
+    /// <summary>"The next one can't come before Tuesday, so break down your boxes": why it is asked.</summary>
+    private bool IsBeforeSo(TimePhrase time, Candidate request)
+    {
+        // "I'm off on Friday, so mind the phones": that may well be when.
+        if (
+            words.SentenceOf(time.From) != request.Sentence
+            || time.To >= request.From
+            || words.ClassAt(request.Sentence.From) is WordClass.I or WordClass.We or WordClass.Stating
+        )
+            return false;
+        for (var i = time.To; i < request.From; i++)
+            if (words.At(i).Is("so"))
+                return Listing.States(words, request.Sentence.From, i);
+        return false;
     }
 
     /// <summary>"Before the audit: Ada, wipe the shelves; Ben, check the lamps": of each that semicolons part.</summary>
@@ -89,8 +126,17 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
     /// </summary>
     private Verdict? OfAPart(TimePhrase time, Candidate request)
     {
-        if (words.SentenceOf(time.From) != request.Sentence || words.ListedAs(request) is not { } part)
+        if (words.SentenceOf(time.From) != request.Sentence)
             return null;
+        if (words.ListedAs(request) is not { } part)
+            // "I'll order the paint and you pick it up on Friday"
+            return
+                words.ListedIn(request.Sentence) is [{ Who: not null, IsAllThatIsAsked: false, Content: >= 0 } theirs]
+                && request.Cue.Cue.Doer is Doer.Author
+                && request.End <= theirs.From
+                && time.From >= theirs.From
+                ? Verdict.By(PlaceTexts.IsOfAnotherPart)
+                : null;
         var parts = words.ListedIn(request.Sentence);
         if (time.From < parts[0].From && part.IsBehindWhatIsTold)
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
