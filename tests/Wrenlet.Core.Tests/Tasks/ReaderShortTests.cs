@@ -39,11 +39,11 @@ public class ReaderShortTests
     )]
     [InlineData("Kit, ring the printer this week, Friday at the latest", "Kit: Ring the printer 04-17T17:00")]
     [InlineData(
-        "We need ten flags for the opening. Kit, order them two weeks ahead",
+        "We need ten flags for the launch. Kit, order them two weeks ahead",
         "Kit: Order ten flags 04-14T17:00"
     )]
     [InlineData(
-        "We need ten flags for the opening. Kit, order them a week in advance",
+        "We need ten flags for the launch. Kit, order them a week in advance",
         "Kit: Order ten flags 04-21T17:00"
     )]
     [InlineData(
@@ -51,8 +51,8 @@ public class ReaderShortTests
         "office: Put a notice up 04-30T17:00"
     )]
     [InlineData(
-        "Kit, papers for the opening on my desk the day before",
-        "Kit: Papers for the opening on Odalys's desk 04-27T17:00"
+        "Kit, papers for the launch on my desk the day before",
+        "Kit: Papers for the launch on Odalys's desk 04-27T17:00"
     )]
     [InlineData("Office, cover the desk from one to two", "office: Cover the desk 04-14T14:00")]
     [InlineData(
@@ -72,7 +72,7 @@ public class ReaderShortTests
         "Kit: Show the inspector round 04-16T10:00"
     )]
     [InlineData(
-        "Opening: Kit stand, Ines brochures, Tobiah transport",
+        "Launch: Kit stand, Ines brochures, Tobiah transport",
         "Kit: Stand 04-28T10:30|Ines: Brochures 04-28T10:30|Tobiah: Transport 04-28T10:30"
     )]
     [InlineData("The bins haven't been out for two weeks Kit can u sort", "Kit: Sort the bins")]
@@ -89,7 +89,7 @@ public class ReaderShortTests
     [InlineData("Room 4's blind has come down. Office?", "office: Room 4's blind has come down")]
     [InlineData(
         "Kit and Ines, your reports were due last Friday. End of today, please.",
-        "Kit;Ines: Your reports were due last Friday 04-14T17:00"
+        "Kit+Ines: Your reports were due last Friday 04-14T17:00"
     )]
     [InlineData("Hull extraction filters: change them before Friday", "hull: Change extraction filters 04-16T17:00")]
     [InlineData("Out of screws again! Kit, two hundred, today", "Kit: Two hundred screws 04-14T17:00")]
@@ -105,7 +105,7 @@ public class ReaderShortTests
         "Kit: Do the first draft 04-30T17:00|Ines: Do the second 04-30T17:00"
     )]
     [InlineData(
-        "For the opening: Kit writes the questions, Ines does the microphones, I'll do the drinks",
+        "For the launch: Kit writes the questions, Ines does the microphones, I'll do the drinks",
         "Kit: Write the questions 04-28T10:30|Ines: Do the microphones 04-28T10:30|Odalys: Do the drinks 04-28T10:30"
     )]
     [InlineData(
@@ -113,7 +113,7 @@ public class ReaderShortTests
         "Odalys: Order the paint|Kit: Pick the paint up 04-17T17:00"
     )]
     [InlineData(
-        "For the opening we need: training records (Kit), cleaning log (office), complaints file (Ines)",
+        "For the launch we need: training records (Kit), cleaning log (office), complaints file (Ines)",
         "Kit: Training records 04-28T10:30|office: Cleaning log 04-28T10:30|Ines: Complaints file 04-28T10:30"
     )]
     [InlineData(

@@ -8,6 +8,9 @@ namespace Wrenlet.Core.Tasks.Words;
 /// </summary>
 internal static class CalledAlone
 {
+    /// <summary>"All of them", "both sets": a sentence that only says how much of a thing has no more words.</summary>
+    private const int MostOfAPiece = 4;
+
     /// <summary>What is named before a colon has no more words.</summary>
     private const int MostOfATopic = 8;
 
@@ -19,6 +22,7 @@ internal static class CalledAlone
         ?? EachTime(words, s)
         ?? ThingThenOrder(words, s)
         ?? TopicThenOrder(words, s)
+        ?? InPieces(words, s)
         ?? DueBehind(words, s)
         ?? CalledNext(words, s)
         ?? BareOrder.In(words, s);
@@ -112,6 +116,37 @@ internal static class CalledAlone
             if (Listing.IsMark(words, i))
                 return null;
         return thing;
+    }
+
+    /// <summary>"Ada, price tags. All of them. Before the sale": a thing, and by when in a sentence of its own.</summary>
+    private static ListedPart? InPieces(MessageWords words, Sentence s)
+    {
+        if (
+            words.WhoAt(s.From, s.To) is not { } who
+            || who.To + 1 >= s.To
+            || words.ClassAt(who.To) is not (WordClass.Comma or WordClass.Colon or WordClass.Dash)
+            || !Listing.CanOpenAThing(words, who.To + 1)
+            || Listing.States(words, who.To + 1, s.To)
+            || s.To - who.To > MostOfATopic
+            || words.At(s.To).Is("?")
+            || words.Times.Exists(t => t.From >= s.From && t.To <= s.To)
+        )
+            return null;
+        for (var i = s.Index + 1; i < words.Sentences.Count && i <= s.Index + 2; i++)
+        {
+            var next = words.Sentences[i];
+            if (next.Line != s.Line || next.IsItem)
+                return null;
+            var at = next.From;
+            while (at < next.To && words.ClassAt(at) is WordClass.Time or WordClass.Courtesy or WordClass.Comma)
+                at++;
+            if (at == next.To && words.TimeAt(next.From) is { Due: not null })
+                return new(s, s.From, who.To + 1, who.To + 1, s.To, who) { IsAllThatIsAsked = true };
+            if (next.To - next.From > MostOfAPiece || Listing.States(words, next.From, next.To))
+                return null;
+        }
+
+        return null;
     }
 
     /// <summary>"The draft is attached, comments by Monday please, Ada": what is told, and then a thing by a day.</summary>

@@ -148,30 +148,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(IsListed);
         if (c.IsListed && words.ListedIn(s) is [{ IsAllThatIsAsked: true }])
             into.Add(IsAllThatIsAsked);
-        if (
-            c.Cue.Cue.Label is "ask someone" && first == ClassNumbers[(int)WordClass.Verb]
-            // "Could the minutes be typed"
-            || (c.Needs >= 0 && Needing.IsAskedToBe(words, c.From, c.Needs))
-            // "We should order more paper"
-            || (
-                c.Cue.Cue.Label is "suggest"
-                && Listing.Orders(words, c.Content)
-                && !(words.At(c.From - 1).Lower is "maybe" or "perhaps")
-                && !Lexicon.OfNoWork.Contains(words.At(c.Content).Lower)
-            )
-            // "Can you pressure-test it"
-            || (
-                c.Cue.Cue.Label is "ask"
-                && words.ClassAt(c.Content - 1) is WordClass.You
-                && Listing.Orders(words, c.Content)
-            )
-            // "Ada is to answer the mail"
-            || (
-                c.Cue.Cue.Label is "who to"
-                && words.At(c.Content - 2).Lower is "is" or "are"
-                && Listing.Orders(words, c.Content)
-            )
-        )
+        if (SaidToOne.IsAsked(words, c))
             into.Add(IsAskedOfSomebody);
         if (SaidToOne.IsNeed(words, c, facts) || SaidToOne.IsNeedOfAll(words, c, facts))
             into.Add(IsNeedSaidTo);

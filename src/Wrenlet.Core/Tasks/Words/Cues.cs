@@ -247,6 +247,7 @@ internal static class Cues
             Doer.Named,
             "<who> please|kindly to? you?",
             "<who> ,? you",
+            "<who> ,? you're",
             "please|kindly <who> you will?"
         ),
         .. Of(

@@ -247,8 +247,8 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
         if (!At(at).IsWord || !word.EndsWith("'s", StringComparison.Ordinal))
             return null;
         LocalDate date;
-        if (word is "today's" or "tomorrow's")
-            date = Today.PlusDays(word is "today's" ? 0 : 1);
+        if (word is "today's" or "tonight's" or "tomorrow's")
+            date = Today.PlusDays(word is "tomorrow's" ? 1 : 0);
         else if (Lexicon.Weekdays.TryGetValue(word[..^2], out var weekday))
             date = Today.With(DateAdjusters.NextOrSame(weekday));
         else

@@ -75,9 +75,9 @@ internal static class Listing
         if (joints == 0)
             return (CalledAlone.In(words, s) ?? AskedBeside.OfWhoIsNamed(words, s)) is { } only ? [only] : [];
         return Counted(words, s) is { Count: > 0 } counted ? counted
-            : NamedInBrackets(words, s) is { Count: > 0 } named ? named
+            : SharedApart.NamedInBrackets(words, s) is { Count: > 0 } named ? named
             : SharedOut(words, s) is { Count: > 0 } shared ? shared
-            : SharedWithMe(words, s) is { Count: > 0 } mine ? mine
+            : SharedApart.WithMe(words, s) is { Count: > 0 } mine ? mine
             : CalledBehind(words, s) is { Count: > 0 } called ? called
             : DatedEach(words, s) is { Count: > 0 } dated ? dated
             : CalledAlone.In(words, s) is { } one ? [one]
@@ -87,7 +87,7 @@ internal static class Listing
 
     public static bool IsMark(MessageWords words, int i) => words.ClassAt(i) is WordClass.Comma or WordClass.Dash;
 
-    private static bool IsJoint(MessageWords words, int i) =>
+    public static bool IsJoint(MessageWords words, int i) =>
         IsMark(words, i) || words.At(i).Lower is "and" or "then" or "so" or "&";
 
     /// <summary>"Two jobs for Stan: lamp in the lift, lock on the gate": so many parts as were counted.</summary>
@@ -116,25 +116,6 @@ internal static class Listing
         }
 
         return [];
-    }
-
-    /// <summary>"Training records (Ada), cleaning log (Ben), menus (Tom)": each with whose it is behind it.</summary>
-    private static List<ListedPart> NamedInBrackets(MessageWords words, Sentence s)
-    {
-        var parts = new List<ListedPart>();
-        var from = s.From;
-        for (var i = s.From; i < s.To; i++)
-            if (words.ClassAt(i) is WordClass.Colon && parts.Count == 0)
-                from = i + 1;
-            else if (words.At(i).Is("(") && words.WhoAt(i + 1, s.To) is { } who && words.At(who.To).Is(")") && i > from)
-            {
-                while (from < i && IsJoint(words, from))
-                    from++;
-                parts.Add(new(s, from, from, from, who.To + 1, who));
-                from = i = who.To + 1;
-            }
-
-        return parts.Count > 1 && parts.TrueForAll(p => !States(words, p.Content, p.End)) ? parts : [];
     }
 
     /// <summary>"Three things went wrong", "two jobs done"; "three things I need" are wanted.</summary>
@@ -216,7 +197,7 @@ internal static class Listing
             return [new(s, once.Who.From, once.Content, once.Deed, behind, once.Who)];
         if (opened.Count < 2)
             return [];
-        var promise = PromisedBeside(words, s, opened[^1].Content);
+        var promise = SharedApart.PromisedBeside(words, s, opened[^1].Content);
         var parts = new List<ListedPart>();
         for (var k = 0; k < opened.Count; k++)
         {
@@ -271,34 +252,6 @@ internal static class Listing
                         }
             ),
         ];
-    }
-
-    /// <summary>"Ada, I'll do the front, you do the back": what is left to whom it is said.</summary>
-    private static List<ListedPart> SharedWithMe(MessageWords words, Sentence s)
-    {
-        if (words.WhoAt(s.From, s.To) is not { } who || PromisedBeside(words, s, s.From) < 0)
-            return [];
-        for (var i = who.To + 1; i + 2 < s.To; i++)
-            if (
-                IsJoint(words, i - 1)
-                && words.ClassAt(i) is WordClass.You
-                && (Orders(words, i + 1) || words.At(i + 1).Is("do"))
-                && words.CuesAt(s, i).Count == 0
-            )
-                return [new(s, i, i, i + 1, s.To, who)];
-        return [];
-    }
-
-    /// <summary>"Ada sweeps, Ben mops and I'll lock up": where the author's own part begins; 0 where it stands ahead, -1 where there is none.</summary>
-    private static int PromisedBeside(MessageWords words, Sentence s, int last)
-    {
-        for (var i = s.From; i + 1 < s.To; i++)
-            if (
-                (i == s.From || IsJoint(words, i - 1) || words.ClassAt(i - 1) is WordClass.Colon)
-                && words.CuesAt(s, i).Any(c => c.Cue.Label is "promise")
-            )
-                return i > last ? i : 0;
-        return -1;
     }
 
     /// <summary>"Ada does the front, Ben the back": the verb in its base form; null where it tells how things are.</summary>

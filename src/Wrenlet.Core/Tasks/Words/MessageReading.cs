@@ -249,6 +249,9 @@ internal sealed class MessageReading(
             )
         )
             start = null;
+        // "Cards for every client, starting today": that is now.
+        if (start is { } now && now.Time.Start!.At <= sent && due is null)
+            start = null;
         // "Every month from now on please, starting this Friday": its first time.
         if (
             repeat is { Time: { Repeats: { } rule } each }

@@ -130,12 +130,12 @@ internal sealed class OnlySaid(MessageWords words)
     /// <summary>"Ada - inspection file - where is it?": a thing, and what one wants to know of it.</summary>
     private bool AsksWhere(Sentence s, int content)
     {
-        if (!words.At(s.To).Is("?") || !words.ClassAt(content).CanOpenAThing())
+        if (!words.At(s.To).Is("?") || words.ClassAt(content) is WordClass.Verb)
             return false;
         for (var i = content + 1; i < s.To; i++)
             if (
-                words.ClassAt(i - 1) is WordClass.Dash or WordClass.Comma
-                && words.ClassAt(i) is WordClass.Question
+                words.ClassAt(i - 1) is WordClass.Dash or WordClass.Comma or WordClass.Colon
+                && (words.ClassAt(i) is WordClass.Question || words.At(i).Is("who"))
                 && words.ClassAt(i + 1) is WordClass.Be or WordClass.Have or WordClass.Do
             )
                 return true;
@@ -259,8 +259,11 @@ internal sealed class OnlySaid(MessageWords words)
                 || Thinking.Contains(words.At(words.At(from - 1).Is("that") ? from - 2 : from - 1).Lower)
                 || (words.At(from - 1).Is("that") && HasTold(s, from)),
             // "Ada needs the report by noon, can somebody print it"
-            "need" => words.ClassAt(from - 1) is WordClass.Person or WordClass.Crew or WordClass.Other
-                && Parting.IsAskedBehind(words, s, content),
+            // "There's no need for it", "you don't need to"
+            "need" => words.ClassAt(from - 1) is WordClass.Denial
+                || words.At(from - 1).Lower is "no" or "don't" or "doesn't" or "didn't" or "not"
+                || words.ClassAt(from - 1) is WordClass.Person or WordClass.Crew or WordClass.Other
+                    && Parting.IsAskedBehind(words, s, content),
             // "If you want to bring something"
             "you must" => words.At(from - 1).Lower is "if" or "when" or "what" or "whether" or "where" or "which",
             "who to" => words.At(from - 1).Lower is "asked" or "told" or "got" or "wanted" or "reminded"
@@ -337,6 +340,17 @@ internal sealed class OnlySaid(MessageWords words)
     private bool IsToldOfSomebody(CueFound cue, int content) =>
         (cue.Cue.Label is "who will" or "suggest" || cue.Cue.Doer is Doer.Author)
             && (IsSomewhere(content) || IsSomewhere(cue.Content))
+        || (
+            // "Ada, you're late", "you're doing great"
+            cue.Cue.Label
+                is "who please"
+            && words.At(cue.To - 1).Is("you're")
+            && (
+                words.ClassAt(content) is not WordClass.Gerund
+                || words.At(content).Lower is "going" or "getting" or "being" or "having" or "looking" or "missing"
+                || (words.At(content).Is("doing") && words.ClassAt(content + 1) is not WordClass.Determiner)
+            )
+        )
         || (
             // "Ada, you have a visitor"
             cue.Cue.Label

@@ -340,6 +340,9 @@ internal sealed class RepeatGrammar(
 
     private TimePhrase Repeating(int from, int to, string rule, LocalDate first)
     {
+        // "Every Monday before we open"
+        if (At(to).Is("before") && At(to + 1).Is("we") && At(to + 2).Is("open"))
+            return new(from, to + 3, new Point(setting.Calendar.OpeningOf(first), 0.9, [], ""), null, rule);
         var joined = At(to).Lower is "at" or "by" or "before" or "in";
         var clock = clocks.Read(joined ? to + 1 : to, joined) ?? (joined ? clocks.Read(to, true) : null);
         return clock is null

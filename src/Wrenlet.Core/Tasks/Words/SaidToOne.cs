@@ -19,7 +19,13 @@ internal static class SaidToOne
         if (
             !(
                 words.At(c.Needs).Lower is "needs" or "need" or "has" or "must"
-                || (isToBeDone && words.At(c.Needs).Is("have"))
+                || (
+                    isToBeDone
+                    && (
+                        words.At(c.Needs).Is("have")
+                        || (words.At(c.Needs).Is("should") && words.ClassAt(c.From) is not WordClass.Subject)
+                    )
+                )
             )
             || (c.Content != c.Needs + 1 && !words.At(c.Content - 1).Is("have") && !isToBeDone)
             || !(
@@ -49,6 +55,30 @@ internal static class SaidToOne
                 return false;
         return true;
     }
+
+    /// <summary>"Could somebody look", "can you pressure-test it", "Ada please widen them": asked in so many words, with a verb.</summary>
+    public static bool IsAsked(MessageWords words, Candidate c) =>
+        c.Cue.Cue.Label switch
+        {
+            "ask someone" => words.ClassAt(c.Content) is WordClass.Verb,
+            // "We should order more paper"
+            "suggest" => Listing.Orders(words, c.Content)
+                && !(words.At(c.From - 1).Lower is "maybe" or "perhaps")
+                && !Lexicon.OfNoWork.Contains(words.At(c.Content).Lower),
+            // "Can you pressure-test it"
+            "ask" => words.ClassAt(c.Content - 1) is WordClass.You && Listing.Orders(words, c.Content),
+            // "Ada is to answer the mail"
+            "who to" => words.At(c.Content - 2).Lower is "is" or "are" && Listing.Orders(words, c.Content),
+            "who please" => words.At(c.Content - 1).Lower is "please" or "kindly"
+                && !words.At(c.Content + 1).Is("not")
+                && Listing.Orders(words, c.Content),
+            "please" => !words.At(c.Content + 1).Is("not")
+                && words.ClassIn(c.Sentence, c.From - 1) is WordClass.Person or WordClass.Crew or WordClass.Tag
+                && Listing.Orders(words, c.Content),
+            _ => false,
+        }
+        // "Could the minutes be typed"
+        || (c.Needs >= 0 && Needing.IsAskedToBe(words, c.From, c.Needs));
 
     /// <summary>"The crate": no name of anybody's, whose wish it would be.</summary>
     private static bool IsAThing(MessageWords words, int from, int to)

@@ -28,6 +28,10 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         "ring call phone tell ask remind write email chase thank offer give let inform invite answer text promise warn help meet pay show"
     );
 
+    private static readonly FrozenSet<string> Seeking = Lexicon.Set(
+        "asking asked asks waiting waits looking looks hoping chasing"
+    );
+
     /// <summary>What one does with something that is then spoken of.</summary>
     private static readonly FrozenSet<string> Handing = Lexicon.Set(
         "approved sent delivered brought returned left given signed written made ordered found lost changed posted dropped accepted "
@@ -153,7 +157,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     public string? Counted(int i)
     {
         var counted = Before()
-            .Where(m => m is { IsPlural: true, IsSomebody: false, IsInAnAside: false } && !IsFirm(m))
+            .Where(m => (m is { IsPlural: true, IsSomebody: false, IsInAnAside: false } && !IsFirm(m)) || IsLacked(m))
             .MaxBy(m => m.From);
         if (counted is null || words.At(i + 1).Is("more"))
             return null;
@@ -289,6 +293,15 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         };
         if (!m.IsDefinite)
             fit -= 1;
+        // "The website says the hall is closed": it is the website that is wrong.
+        if (
+            words.At(m.From - 1).Lower is "says" or "say" or "said"
+            && (Written.Contains(words.At(m.From - 2).Lower) || Written.Contains(words.At(m.From - 3).Lower))
+        )
+            fit -= 1;
+        // "He is asking for the figures. Send them to him"
+        if (words.At(m.From - 1).Is("for") && Seeking.Contains(words.At(m.From - 2).Lower))
+            fit += 2;
         // "We need sixty flags. Order them"
         if (words.At(m.From - 1).Lower is "need" or "needs" or "want" or "require")
             fit += 2;
@@ -303,7 +316,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             fit -= 1;
         // "Mrs Cleave's cheque bounced, write her".
         if (m.IsSomebody && m.Part is Part.Aside)
-            fit += 1.5;
+            fit += 2;
         if (m.Speaks && words.At(pronoun).Lower is "him" or "her" or "them")
             fit += 2;
         fit -= (request.Sentence.Index - words.SentenceOf(m.From).Index) * 0.75;

@@ -27,6 +27,22 @@ internal sealed class Statements(MessageWords words)
         // "Tom starts on Monday"
         if (words.DoneBy(content) is "start" or "come" or "arrive" or "leave" or "return" or "retire" or "go" or "join")
             return true;
+        // "Ada says it's fine"
+        if (
+            Lexicon.Reporting.Contains(words.At(content).Lower)
+            && words.DoneBy(content) is not null
+            && (
+                words.ClassAt(content + 1)
+                    is WordClass.Stating
+                        or WordClass.Subject
+                        or WordClass.I
+                        or WordClass.We
+                        or WordClass.You
+                        or WordClass.Subordinator
+                || words.At(content + 1).Lower is "that" or "yes" or "no"
+            )
+        )
+            return true;
         // "The office have read it"
         if (
             words.ClassAt(content) is WordClass.HaveBase

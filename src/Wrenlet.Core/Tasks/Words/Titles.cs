@@ -416,7 +416,8 @@ internal static class Titles
         // "Somebody checks the lights"
         : request.Cue.Cue.Label is "someone" && words.ClassAt(request.Content) is WordClass.Third
             ? WordForms.ThirdBase(words.At(request.Content).Lower)
-        : request.Cue.Cue == Cues.Promise ? WordForms.GerundBase(words.At(request.Content).Lower)
+        : request.Cue.Cue == Cues.Promise || request.Cue.Cue.Label is "who please"
+            ? WordForms.GerundBase(words.At(request.Content).Lower)
         : request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me" or Cues.AskWho
             ? WordForms.GerundBase(words.At(request.Content).Lower)
                 ?? (

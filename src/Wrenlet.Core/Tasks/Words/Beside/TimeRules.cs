@@ -24,6 +24,16 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
         if (IsAboveParts(time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, Placing.OfTheHeading);
+        // "Price tags. All of them. Before the sale"
+        if (
+            words.ListedAs(request) is { IsAllThatIsAsked: true, Who: not null }
+            && words.SentenceOf(time.From) is var alone
+            && alone.Index > request.Sentence.Index
+            && alone.Index <= request.Sentence.Index + 2
+            && alone.Line == request.Sentence.Line
+            && _attaching.IsAlone(time)
+        )
+            return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
         // "The lease runs out in May, remind me on Monday"
         if (request.Cue.Cue.Label is "remind me" && request.Content == request.From)
             return time.From > request.End

@@ -1,0 +1,55 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>
+/// Finds what several do where brackets or the author's own part tell whose is what: "records (Ada), menus (Ben)", "I'll do the
+/// front, you do the back".
+/// </summary>
+internal static class SharedApart
+{
+    /// <summary>"Training records (Ada), cleaning log (Ben), menus (Tom)": each with whose it is behind it.</summary>
+    public static List<ListedPart> NamedInBrackets(MessageWords words, Sentence s)
+    {
+        var parts = new List<ListedPart>();
+        var from = s.From;
+        for (var i = s.From; i < s.To; i++)
+            if (words.ClassAt(i) is WordClass.Colon && parts.Count == 0)
+                from = i + 1;
+            else if (words.At(i).Is("(") && words.WhoAt(i + 1, s.To) is { } who && words.At(who.To).Is(")") && i > from)
+            {
+                while (from < i && Listing.IsJoint(words, from))
+                    from++;
+                parts.Add(new(s, from, from, from, who.To + 1, who));
+                from = i = who.To + 1;
+            }
+
+        return parts.Count > 1 && parts.TrueForAll(p => !Listing.States(words, p.Content, p.End)) ? parts : [];
+    }
+
+    /// <summary>"Ada, I'll do the front, you do the back": what is left to whom it is said.</summary>
+    public static List<ListedPart> WithMe(MessageWords words, Sentence s)
+    {
+        if (words.WhoAt(s.From, s.To) is not { } who || PromisedBeside(words, s, s.From) < 0)
+            return [];
+        for (var i = who.To + 1; i + 2 < s.To; i++)
+            if (
+                Listing.IsJoint(words, i - 1)
+                && words.ClassAt(i) is WordClass.You
+                && (Listing.Orders(words, i + 1) || words.At(i + 1).Is("do"))
+                && words.CuesAt(s, i).Count == 0
+            )
+                return [new(s, i, i, i + 1, s.To, who)];
+        return [];
+    }
+
+    /// <summary>"Ada sweeps, Ben mops and I'll lock up": where the author's own part begins; 0 where it stands ahead, -1 where there is none.</summary>
+    public static int PromisedBeside(MessageWords words, Sentence s, int last)
+    {
+        for (var i = s.From; i + 1 < s.To; i++)
+            if (
+                (i == s.From || Listing.IsJoint(words, i - 1) || words.ClassAt(i - 1) is WordClass.Colon)
+                && words.CuesAt(s, i).Any(c => c.Cue.Label is "promise")
+            )
+                return i > last ? i : 0;
+        return -1;
+    }
+}
