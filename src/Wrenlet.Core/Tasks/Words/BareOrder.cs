@@ -23,7 +23,7 @@ internal static class BareOrder
                 or WordClass.VerbOrAdjective
         && !ByOneself.Contains(words.At(verb).Lower);
 
-    /// <summary>The token behind a verb, and a particle of it, that stands with nothing but when and for whom; null where more does.</summary>
+    /// <summary>The token behind a verb and its particle, where nothing but when and for whom is said; null elsewhere.</summary>
     public static int? EndOf(MessageWords words, Sentence s, int verb)
     {
         var end = verb + 1;

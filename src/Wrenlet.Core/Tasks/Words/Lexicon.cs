@@ -145,7 +145,7 @@ internal static class Lexicon
             + "estimate examine fair fasten fetch file fill finalise find finish fit fix flush "
             + "follow forward free get give glue go grease grind hand hang haul have heat help hire hoist hold inform "
             + "inspect install insulate introduce inventory invite invoice "
-            + "issue join keep label lash launch lay leave let lift list load lock log look lower lubricate mail "
+            + "issue join keep label lay leave let lift list load lock log look lower lubricate mail "
             + "maintain make mark mask measure meet mend mix mount move note "
             + "notify number offer oil open order organise overhaul pack paint patch pay phone photograph pick place "
             + "plan plug polish post prepare press pressure-wash price prime print "

@@ -41,7 +41,9 @@ internal static class SharedApart
         return [];
     }
 
-    /// <summary>"Ada sweeps, Ben mops and I'll lock up": where the author's own part begins; 0 where it stands ahead, -1 where there is none.</summary>
+    /// <summary>
+    /// "Ada sweeps, Ben mops and I'll lock up": where the author's own part begins; 0 where it stands ahead, -1 where there is none.
+    /// </summary>
     public static int PromisedBeside(MessageWords words, Sentence s, int last)
     {
         for (var i = s.From; i + 1 < s.To; i++)
