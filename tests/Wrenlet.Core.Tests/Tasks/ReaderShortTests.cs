@@ -159,6 +159,12 @@ public class ReaderShortTests
         "Kit, worktop for Benedikta is 20 mm too short. Ring the stone people and get a date",
         "Kit: Ring the stone people and get a date"
     )]
+    [InlineData("Kit, ring the bank this week, Monday if possible", "Kit: Ring the bank 04-20T17:00")]
+    [InlineData("Kit, book the hall for Friday and Saturday", "Kit: Book the hall 04-17T17:00")]
+    [InlineData("Kit, price tags. All of them. Before the launch", "Kit: Price tags 04-28T10:30")]
+    [InlineData("We're out of oil. Hull, two dozen, today", "hull: Two dozen oil 04-14T17:00")]
+    [InlineData("You don't need to water the ferns, Kit", "")]
+    [InlineData("Kit says it's fine, Ines says it isn't", "")]
     [InlineData("Remember the milk doesn't keep", "")]
     [InlineData("Kit has the keys, Ines the van", "")]
     [InlineData("Tobiah starts on Monday", "")]

@@ -63,7 +63,8 @@ internal sealed class Mentions(MessageWords words)
             var part = PartOf(opening, head + 1, from, to);
             var end = WithAsides(head + 1, to, part);
             for (var k = i; k < head; k++)
-                if (IsOwner(k) && IsNamed(i, k + 1))
+                // "Thursday's meeting" is nobody's.
+                if (IsOwner(k) && IsNamed(i, k + 1) && !Lexicon.Weekdays.ContainsKey(words.At(k).Lower[..^2]))
                     found.Add(Of(i, k + 1, k, Part.Aside) with { IsSomebody = true });
             if (end - i <= Longest)
                 found.Add(Of(i, end, head, part) with { IsInAnAside = aside });

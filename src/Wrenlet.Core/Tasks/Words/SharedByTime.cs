@@ -51,7 +51,8 @@ internal static class SharedByTime
         var first = words.Times.Find(t =>
             t.From > content + 1 && t.To <= sentence.To && t is { Due: not null, Repeats: null } && IsJoint(t.To)
         );
-        if (first is null)
+        // "Ring Ada on Monday and Ben on Tuesday": both are to be rung.
+        if (first is null || words.Names.Exists(n => n.To == first.From && n.From > content))
             return (null, others);
         var at = first.To;
         while (IsJoint(at))
@@ -61,6 +62,7 @@ internal static class SharedByTime
                 behind++;
             if (
                 words.WhoAt(behind, sentence.To) is not { } who
+                || who.Names.Any(n => words.At(n).Name?.Owner is null)
                 || words.TimeAt(who.To) is not { Due: not null, Repeats: null } time
                 || time.From != who.To
             )

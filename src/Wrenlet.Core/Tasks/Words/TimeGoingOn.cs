@@ -85,12 +85,15 @@ internal sealed class TimeGoingOn(
             at == week.To
             || !At(at).IsWord
             || !Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday)
-            || simple(at, false) is not { DayAlone: not null, To: var to }
+            || simple(at, false) is not { DayAlone: { } on, To: var to }
             || At(to).Lower is "or" or "and"
         )
             return null;
         var last = calendar.DateOf(due.At);
         var date = last.PlusDays((int)weekday - (int)last.DayOfWeek);
+        // Said on a Tuesday, "this week, Monday" is no day of it that is still to come.
+        if (At(week.To - 2).Is("this") && date < on.Date)
+            date = on.Date;
         return week with
         {
             To = At(to).Is("if") && At(to + 1).Lower is "possible" or "poss" ? to + 2 : to,
@@ -123,8 +126,9 @@ internal sealed class TimeGoingOn(
             if (day.Due!.At <= before)
                 return null;
             (last, at) = (day, day.To);
+            // "Book the hall for Friday and Saturday": needed from the first of them on.
             if (joint is not ",")
-                return last;
+                return At(first.From).Is("for") ? first with { To = at } : last;
         }
 
         return null;
