@@ -165,6 +165,15 @@ public class ReaderShortTests
     [InlineData("We're out of oil. Hull, two dozen, today", "hull: Two dozen oil 04-14T17:00")]
     [InlineData("You don't need to water the ferns, Kit", "")]
     [InlineData("Kit says it's fine, Ines says it isn't", "")]
+    [InlineData(
+        "I can't make Thursday's meeting, Kit, would you chair it for me?",
+        "Kit: Chair Thursday's meeting for Odalys"
+    )]
+    [InlineData(
+        "Kit, keep the gate locked until Ines is back, and feed the dog",
+        "Kit: Keep the gate locked, and feed the dog"
+    )]
+    [InlineData("Kit, lunch. Friday?", "")]
     [InlineData("Remember the milk doesn't keep", "")]
     [InlineData("Kit has the keys, Ines the van", "")]
     [InlineData("Tobiah starts on Monday", "")]

@@ -135,7 +135,7 @@ internal static class Asides
             if (
                 words.At(i).Lower is "until" or "till"
                 && words.TimeAt(i) is null
-                && words.IsPlain(i + 1)
+                && (words.IsPlain(i + 1) || words.ClassAt(i + 1) is WordClass.Person or WordClass.Crew)
                 && !(words.At(request.Content).Lower is "make" or "see" or "wait" or "give" or "ask" or "tell" or "let")
                 && States(words, i + 1, request.End)
             )

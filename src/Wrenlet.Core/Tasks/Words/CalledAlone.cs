@@ -140,7 +140,7 @@ internal static class CalledAlone
             var at = next.From;
             while (at < next.To && words.ClassAt(at) is WordClass.Time or WordClass.Courtesy or WordClass.Comma)
                 at++;
-            if (at == next.To && words.TimeAt(next.From) is { Due: not null })
+            if (at == next.To && words.TimeAt(next.From) is { Due: not null } && !words.At(next.To).Is("?"))
                 return new(s, s.From, who.To + 1, who.To + 1, s.To, who) { IsAllThatIsAsked = true };
             if (next.To - next.From > MostOfAPiece || Listing.States(words, next.From, next.To))
                 return null;

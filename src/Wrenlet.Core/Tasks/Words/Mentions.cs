@@ -257,6 +257,8 @@ internal sealed class Mentions(MessageWords words)
     public bool IsShortForIs(int i) =>
         IsOwner(i)
         && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
+        // "Thursday's meeting"
+        && !Lexicon.Weekdays.ContainsKey(words.At(i).Lower[..^2])
         && words.ClassAt(i + 1)
             is WordClass.Gerund
                 or WordClass.Adverb

@@ -22,7 +22,15 @@ internal static class SharedApart
                 from = i = who.To + 1;
             }
 
-        return parts.Count > 1 && parts.TrueForAll(p => !Listing.States(words, p.Content, p.End)) ? parts : [];
+        // "The list (Ada) and the keys (Ben) are in the drawer" tells.
+        return
+            parts.Count > 1
+            && !Listing.States(words, parts[^1].End, s.To)
+            && parts.TrueForAll(p =>
+                words.ClassAt(p.Content) is not WordClass.Preposition && !Listing.States(words, p.Content, p.End)
+            )
+            ? parts
+            : [];
     }
 
     /// <summary>"Ada, I'll do the front, you do the back": what is left to whom it is said.</summary>

@@ -58,7 +58,11 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         if (IsBeforeSo(time, request) || IsOfWhoIsAway(time, request))
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         // "He got stuck at 6 this morning"
-        if (time is { Due: { } moment, DayAlone: null, IsPeriod: false, Repeats: null } && moment.At < words.Sent)
+        if (
+            time is { Due: { } moment, DayAlone: null, IsPeriod: false, Repeats: null }
+            && moment.At < words.Sent
+            && (time.To <= request.From || time.From >= request.End)
+        )
             return Verdict.By(PlaceTexts.IsOfWhatWas);
         if (words.At(time.From - 1).Lower is "payable" or "valid" or "repayable")
             return Verdict.By(PlaceTexts.IsPartOfTheThing);
