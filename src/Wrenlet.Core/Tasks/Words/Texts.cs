@@ -68,7 +68,7 @@ internal static class FeatureTexts
         ["behind a question"] = [c => $"a question stands before it, {Cue(c)}", Address],
         ["listed"] = [_ => "it is listed, or its sentence says whose it is"],
         ["thing by a day"] = [_ => "it names somebody, a thing and by when, and has no verb"],
-        ["asked of somebody"] = [_ => "“could somebody”, “could you” or “is to”, and a verb"],
+        ["asked of somebody"] = [_ => "“could you”, “is to”, “please” or the like, and a verb"],
         ["all that is asked"] = [_ => "it is what somebody is called for"],
         ["need said to"] = [_ => "a thing needs something, and somebody or a day is named with it"],
         ["shared out"] =
