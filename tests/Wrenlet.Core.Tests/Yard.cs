@@ -73,6 +73,17 @@ internal static class Yard
                 )
             );
 
+    /// <summary>Drafts as the tests write them, a bar between: owners, title, by when, and by which rule where that is wanted.</summary>
+    public static string Shown(IEnumerable<Draft> drafts, bool repeats = false) =>
+        string.Join(
+            '|',
+            drafts.Select(d =>
+                $"{FirstOwners(d)}: {d.Title.Value}"
+                + (d.Due is { } due ? $" {Local(due.Value)[5..]}" : "")
+                + (repeats && d.Repeats is { } rule ? $" {rule.Value}" : "")
+            )
+        );
+
     private static Person Member(string name, Role role, params string[] crews) =>
         new(
             new PersonId(Guid.CreateVersion7()),

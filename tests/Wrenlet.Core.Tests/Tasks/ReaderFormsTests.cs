@@ -304,15 +304,7 @@ public class ReaderFormsTests
                 Large(first),
                 Large(second)
             );
-            string.Join(
-                    '|',
-                    Read(text, author)
-                        .Select(d =>
-                            $"{Yard.FirstOwners(d)}: {d.Title.Value}"
-                            + (d.Due is { } due ? $" {Yard.Local(due.Value)[5..]}" : "")
-                        )
-                )
-                .ShouldBe(expected, text);
+            Yard.Shown(Read(text, author)).ShouldBe(expected, text);
         }
     }
 }

@@ -121,15 +121,7 @@ public class ReaderMailTests
     [InlineData("We should get it on Friday", "")]
     [InlineData("We should know by noon", "")]
     public void It_is_read_as_it_is_meant(string text, string drafts) =>
-        string.Join(
-                '|',
-                Reader
-                    .Read(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"), "Odalys Brandt")
-                    .Select(d =>
-                        $"{Yard.FirstOwners(d)}: {d.Title.Value}"
-                        + (d.Due is { } due ? $" {Yard.Local(due.Value)[5..]}" : "")
-                    )
-            )
+        Yard.Shown(Reader.Read(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"), "Odalys Brandt"))
             .ShouldBe(drafts);
 
     [Theory]

@@ -186,15 +186,9 @@ public class ReaderShortTests
     [InlineData("The office have read the guidelines", "")]
     [InlineData("The boots have come, help yourselves", "")]
     public void What_is_left_out_is_filled_in(string text, string drafts) =>
-        string.Join(
-                '|',
-                Reader
-                    .Read(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"), "Odalys Brandt")
-                    .Select(d =>
-                        $"{Yard.FirstOwners(d)}: {d.Title.Value}"
-                        + (d.Due is { } due ? $" {Yard.Local(due.Value)[5..]}" : "")
-                        + (d.Repeats is { } rule ? $" {rule.Value}" : "")
-                    )
+        Yard.Shown(
+                Reader.Read(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"), "Odalys Brandt"),
+                repeats: true
             )
             .ShouldBe(drafts);
 }

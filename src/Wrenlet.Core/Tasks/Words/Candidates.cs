@@ -185,7 +185,7 @@ internal static class Candidates
         var told = words.WhoAt(sentence.From, i)?.To ?? sentence.From;
         while (told < i && words.ClassAt(told) is WordClass.Comma or WordClass.Courtesy)
             told++;
-        return told < i - 1 && (CanBegin(words.ClassAt(told)) || words.ClassAt(told) is WordClass.I) ? told : null;
+        return told < i - 1 && CanBegin(words.ClassAt(told)) ? told : null;
     }
 
     /// <summary>"I'm cutting the boards tomorrow": the verb of what the author is about to do; null where nothing is to come.</summary>

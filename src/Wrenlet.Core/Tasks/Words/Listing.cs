@@ -223,16 +223,14 @@ internal static class Listing
         if (
             !ordered
             && SaidOnce(words, opened[0].Content, opened[0].Says, [.. opened.Skip(1).Select(o => o.Says)]) is { } verb
+            && parts
+                .Skip(1)
+                .All(p =>
+                    IsAThing(words, p)
+                    && words.ClassAt(p.Content) is WordClass.Determiner or WordClass.Possessive or WordClass.Number
+                )
         )
-            if (
-                parts
-                    .Skip(1)
-                    .All(p =>
-                        IsAThing(words, p)
-                        && words.ClassAt(p.Content) is WordClass.Determiner or WordClass.Possessive or WordClass.Number
-                    )
-            )
-                return [parts[0], .. parts.Skip(1).Select(p => p with { IsAThing = true, Verb = verb })];
+            return [parts[0], .. parts.Skip(1).Select(p => p with { IsAThing = true, Verb = verb })];
         // "Ada has the keys, Ben the van, Tom the maps": the verb is said once, and tells.
         if (!ordered && (!AreThings(words, s, parts) || States(words, s.From, parts[0].From)))
             return [];

@@ -108,9 +108,10 @@ public static class MomentReader
     {
         // A field has said the preposition already; people leave it out.
         string[] said = sense is MomentSense.By ? ["", "by ", "at ", "in "] : ["from ", "", "at ", "in "];
+        var tokenizer = new Tokenizer(setting);
         foreach (var preposition in said)
         {
-            var tokens = new Tokenizer(setting).Read(preposition + text, MostTokens);
+            var tokens = tokenizer.Read(preposition + text, MostTokens);
             if (
                 new TimeGrammar(setting, now, tokens).Read(0) is { Repeats: null } phrase
                 && phrase.To == tokens.Count

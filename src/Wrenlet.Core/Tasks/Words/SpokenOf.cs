@@ -58,7 +58,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             i < request.End && seen < Pronouns;
             i++
         )
-            if (IsCount(i) && seen++ < Pronouns && Counted(i) is { } counted)
+            if (IsCount(i) && seen++ < Pronouns && Counted() is { } counted)
                 found[i] = $"{words.Slice(i, i + 1)} {counted}";
             else if (!byStaff && author is not null && words.At(i).Lower is "us" or "our" && seen++ < Pronouns)
                 found[i] = OfTheirs(i, author);
@@ -149,17 +149,16 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             || words.TimeAt(i + 1) is not null
             || !words.IsPlain(i + 1)
             || (words.At(i + 1).Lower is "a" or "per" && words.At(i + 2).Lower is "day" or "week" or "month")
-            || words.At(i + 1).Lower is "so" or "more" or "of"
-        )
-        && !words.At(i + 1).Is("of");
+            || words.At(i + 1).Is("so")
+        );
 
     /// <summary>What a count is of: several that were named before.</summary>
-    public string? Counted(int i)
+    public string? Counted()
     {
         var counted = Before()
             .Where(m => (m is { IsPlural: true, IsSomebody: false, IsInAnAside: false } && !IsFirm(m)) || IsLacked(m))
             .MaxBy(m => m.From);
-        if (counted is null || words.At(i + 1).Is("more"))
+        if (counted is null)
             return null;
         var phrase = WordsOf(counted);
         return phrase.StartsWith("the ", StringComparison.OrdinalIgnoreCase) ? phrase[4..] : phrase;

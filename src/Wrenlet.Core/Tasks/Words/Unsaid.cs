@@ -55,7 +55,7 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
         )
             return spokenOf.WordsOf(stated);
         // "Out of screws again! Two hundred, today"
-        if (IsOnlyANumber() && spokenOf.Counted(request.Content) is { } lacked)
+        if (IsOnlyANumber() && spokenOf.Counted() is { } lacked)
             return lacked;
         if (
             plain != 1
