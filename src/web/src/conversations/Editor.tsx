@@ -12,7 +12,7 @@ import { keys, queries } from '../api/queries';
 import { tabs } from '../dockets/tabs';
 import { say, sayWrong } from '../ui/toasts';
 import { cx } from '../ui/controls';
-import { typedAhead } from '../ui/keys';
+import { isTyping, typedAhead } from '../ui/keys';
 import { type DocNode, toMarkdown } from './markdown';
 import { links } from './links';
 import { inTable, insertTable, tableActs, tables } from './tables';
@@ -35,7 +35,8 @@ type Props = {
   placeholder: string;
   label: string;
   initial: unknown;
-  autoFocus: boolean;
+  /** Whether the writing begins here, at the first words, unless somebody writes elsewhere already. */
+  autoFocus?: boolean;
   /** Whether stock replies are found after a semicolon. */
   stock?: boolean;
   /** Whether it is a page of a sheet: with headings, as long as it is, and its tools always there; nobody is tagged in it. */
@@ -241,7 +242,7 @@ const stockReplies = (conversation: string, show: (choice: Choice | null) => voi
                 const paragraphs = body
                   .split(/\n{2,}/)
                   .map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] }));
-                editor.chain().focus().insertContent(paragraphs).run();
+                editor.commands.insertContent(paragraphs);
                 if (unfilled.length > 0) say(texts.isNotKnownHere(unfilled.join(', ')));
               })
               .catch(sayWrong);
@@ -306,7 +307,6 @@ export const Editor = forwardRef<EditorHandle, Props>(
         ...(stock ? [stockReplies(conversation, setChoice)] : []),
       ],
       content: (initial as DocNode) ?? '',
-      autofocus: autoFocus ? (page ? 'start' : 'end') : false,
       editorProps: {
         attributes: {
           role: 'textbox',
@@ -361,6 +361,10 @@ export const Editor = forwardRef<EditorHandle, Props>(
         });
       },
     }));
+    useEffect(() => {
+      // The editor's own way comes a frame later, into what somebody has begun to write beside it.
+      if (editor && autoFocus && !isTyping(document.activeElement)) editor.view.focus();
+    }, [editor, autoFocus]);
     useEffect(() => () => setChoice(null), []);
     const active = (e: TiptapEditor, mark: string) =>
       mark === 'heading'

@@ -307,7 +307,6 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
             placeholder={placeholder}
             label={placeholder}
             initial={kept?.doc ?? null}
-            autoFocus={wantsFocus.current}
             stock={!inside}
             onChange={(isEmpty, doc) => {
               // What stood there when the writing began is what its writer has seen.
