@@ -132,7 +132,7 @@ test('a page begins from what was said, keeps it as its source, and is the reply
   await expect(odalys.getByText('1 message picked for a sheet')).toBeVisible();
   await odalys.getByRole('button', { name: 'Start a page' }).click();
   // Where the text is there first, the writing begins in it; a name that is begun meanwhile is not left.
-  const text = odalys.getByRole('textbox', { name: /^Racking wants 14 bays/ });
+  const text = odalys.getByRole('textbox', { name: /bays in shed two/i });
   await expect(text).toBeFocused();
   await odalys.getByLabel('Name of the sheet').fill('Bays in shed two');
   await expect(odalys.getByLabel('Name of the sheet')).toHaveValue('Bays in shed two');

@@ -20,7 +20,8 @@ import * as texts from './texts';
 
 /** What a composer may ask of its editor. */
 export type EditorHandle = {
-  focus: () => void;
+  /** Puts the writing at the end of what is there; false where the editor is not there yet. */
+  focus: () => boolean;
   markdown: () => string;
   clear: () => void;
   restore: (doc: unknown) => void;
@@ -328,7 +329,7 @@ export const Editor = forwardRef<EditorHandle, Props>(
     });
     useImperativeHandle(ref, () => ({
       focus: () => {
-        if (!editor) return;
+        if (!editor || editor.isDestroyed) return false;
         // At once, and not with the next frame as its own command does: what is typed or selected meanwhile would
         // lose its place.
         const { view, state } = editor;
@@ -339,6 +340,7 @@ export const Editor = forwardRef<EditorHandle, Props>(
           if (i > 0) sending.current();
           if (typed) editor.commands.insertContent(paragraphsOf(typed));
         }
+        return true;
       },
       markdown: () => (editor ? toMarkdown(editor.getJSON() as DocNode) : ''),
       clear: () => editor?.commands.clearContent(true),
@@ -362,8 +364,9 @@ export const Editor = forwardRef<EditorHandle, Props>(
       },
     }));
     useEffect(() => {
-      // The editor's own way comes a frame later, into what somebody has begun to write beside it.
-      if (editor && autoFocus && !isTyping(document.activeElement)) editor.view.focus();
+      // The editor's own way comes a frame later, into what somebody has begun to write beside it. One that was drawn
+      // too long before it was shown is replaced by another.
+      if (editor && !editor.isDestroyed && autoFocus && !isTyping(document.activeElement)) editor.view.focus();
     }, [editor, autoFocus]);
     useEffect(() => () => setChoice(null), []);
     const active = (e: TiptapEditor, mark: string) =>

@@ -136,9 +136,8 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
   const seen = useRef<number | null>(null);
 
   const focus = () => {
-    wantsFocus.current = true;
     setLoaded(true);
-    editor.current?.focus();
+    wantsFocus.current = !editor.current?.focus();
   };
   const asking = askDrafts.use()[conversation.id] ?? null;
   const { mayAsk, mayMeet } = conversation;
@@ -298,10 +297,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           <Editor
             ref={(handle) => {
               editor.current = handle;
-              if (handle && wantsFocus.current) {
-                wantsFocus.current = false;
-                handle.focus();
-              }
+              if (handle && wantsFocus.current) wantsFocus.current = !handle.focus();
             }}
             conversation={conversation.id}
             placeholder={placeholder}
