@@ -37,7 +37,7 @@ public class ReaderPartsTests
     )]
     [InlineData(
         "The insurer rejected six claims because the code was wrong, Kit please correct them",
-        "Correct six claims"
+        "Correct the six claims"
     )]
     [InlineData("Dame Isolde rang, her crown is too big, Kit can you take it in?", "Take Dame Isolde's crown in")]
     [InlineData(

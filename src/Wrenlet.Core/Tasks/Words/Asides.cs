@@ -97,6 +97,12 @@ internal static class Asides
                 yield break;
             }
 
+            if (IsForAnotherCase(words, request, i))
+            {
+                yield return (words.ClassAt(i - 1) is WordClass.Comma ? i - 1 : i, request.End);
+                yield break;
+            }
+
             if (words.ClassAt(i - 1) is WordClass.Comma && words.At(i).Lower is "whatever" or "whichever" or "however")
             {
                 yield return (i, request.End);
@@ -166,8 +172,11 @@ internal static class Asides
 
             if (words.ClassAt(i) is not WordClass.Comma)
                 continue;
-            // "Have a first go at it, then we'll sit down together"
-            if (words.At(i + 1).Is("then") && words.At(i + 2).Lower is "we'll" or "we" or "i'll" or "i")
+            // "Have a first go at it, then we'll sit down together", "one last letter, then it goes to the lawyer"
+            if (
+                words.At(i + 1).Is("then")
+                && words.At(i + 2).Lower is "we'll" or "we" or "i'll" or "i" or "it" or "it'll" or "that's" or "it's"
+            )
             {
                 yield return (i, request.End);
                 yield break;
@@ -198,6 +207,18 @@ internal static class Asides
                 IsTold(words, i + 1, request.End)
                 || words.At(i + 1).Is("otherwise")
                 || words.At(i + 1).Is("last") && words.At(i + 2).Is("time")
+                // "Drive to the mill, back by four"
+                || (words.At(i + 1).Is("back") && words.At(i + 2).Lower is "by" or "at" or "before")
+                // "Move it to the left, any volunteers?", "open it at ten, not a minute before", "two boxes, ours have gone"
+                || (
+                    words.At(i + 1).Is("any")
+                    && words.At(i + 2).Lower is "takers" or "volunteers" or "offers" or "ideas" or "objections"
+                )
+                || (words.At(i + 1).Is("not") && words.At(i + 2).Lower is "a" or "one" && IsSpan(words.At(i + 3).Lower))
+                || (
+                    words.At(i + 1).Lower is "ours" or "mine" or "theirs" or "hers" or "his"
+                    && words.ClassAt(i + 2) is WordClass.Be or WordClass.Have or WordClass.HaveBase
+                )
                 || words.At(i + 1).Lower is "need" or "needed" or "wanted"
             )
             {
@@ -288,6 +309,39 @@ internal static class Asides
                 return true;
         return false;
     }
+
+    /// <summary>"Clean the glass and if that doesn't help ...", "chase them if they haven't paid".</summary>
+    private static bool IsForAnotherCase(MessageWords words, Candidate request, int i)
+    {
+        var joined = words.ClassAt(i) is WordClass.Conjunction;
+        var given = joined ? i + 1 : i;
+        if (
+            !words.At(given).Is("if")
+            || words.At(request.Content).Lower
+                is "ask"
+                    or "check"
+                    or "see"
+                    or "find"
+                    or "tell"
+                    or "say"
+                    or "let"
+                    or "know"
+                    or "text"
+        )
+            return false;
+        var denied = false;
+        for (var k = given + 1; k < request.End; k++)
+            if (words.ClassAt(k - 1) is WordClass.Comma && Listing.Orders(words, k))
+                return false;
+            else
+                denied |=
+                    words.ClassAt(k) is WordClass.Denial or WordClass.NoOne
+                    || words.At(k).Is("nothing")
+                    || words.At(k).Lower.EndsWith("n't", StringComparison.Ordinal);
+        return denied && (joined || words.ClassAt(given + 1) is WordClass.Subject or WordClass.Stating);
+    }
+
+    private static bool IsSpan(string word) => word is "minute" or "second" or "moment" or "hour" or "day";
 
     private static bool Does(MessageWords words, int from, int to)
     {

@@ -25,6 +25,7 @@ internal static class CalledAlone
         ?? InPieces(words, s)
         ?? DueBehind(words, s)
         ?? CalledNext(words, s)
+        ?? CalledByWhen.In(words, s)
         ?? BareOrder.In(words, s);
 
     /// <summary>
@@ -290,7 +291,7 @@ internal static class CalledAlone
             i++;
         if (
             i == s.From
-            || !(words.At(i - 1).Lower is "job" or "task" or "priority" or "thing")
+            || !(words.At(i - 1).Lower is "job" or "task" or "priority" or "thing" or "one" or "another")
             || !words.At(i).Is("for")
             || words.WhoAt(i + 1, s.To) is not { } who
         )

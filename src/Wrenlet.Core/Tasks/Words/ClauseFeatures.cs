@@ -73,6 +73,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort InListCue = N("list+cue");
     private static readonly ushort Answers = N("behind a question");
     private static readonly ushort SharedOut = N("shared out");
+    private static readonly ushort TakenUpIs = N("taken up");
     private static readonly ushort Gist = N("gist");
     private static readonly ushort FirmSays = N("your firm says");
 
@@ -154,6 +155,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(IsNeedSaidTo);
         if (c.Cue.Cue == Cue.None && c.Needs < 0 && facts.IsThingByADay && words.ClassAt(c.Content).CanOpenAThing())
             into.Add(IsThingDated);
+        if (TakenUp.Is(words, c))
+            into.Add(Feature.Of(TakenUpIs, cue, first));
         if (Closed(c.Content) is > 0 and var word)
             into.Add(Feature.Of(WordIs, word, cue));
         if (Closed(c.Content + 1) is > 0 and var next && c.Content + 1 < s.To)
@@ -254,6 +257,17 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
                 or WordClass.Possessive
                 or WordClass.Noun
                 or WordClass.Number;
+        // "Tell them the price is the same": whatever is said behind an object, it is an order.
+        if (
+            words.ClassAt(c.Content) is WordClass.Verb
+            && words.ClassAt(c.Content + 1)
+                is WordClass.Object
+                    or WordClass.Determiner
+                    or WordClass.Possessive
+                    or WordClass.Number
+                    or WordClass.Other
+        )
+            return N("order");
         for (var i = c.Content + 1; i < c.Sentence.To; i++)
         {
             var kind = words.ClassAt(i);

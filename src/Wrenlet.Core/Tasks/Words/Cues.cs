@@ -60,11 +60,14 @@ internal static class Cues
             "do not worry|hesitate",
             "bear with",
             "well done",
+            "me again|too",
             "help yourself|yourselves",
             "heads up",
             "one for you",
             "sounds|looks good|great|fine|lovely|perfect",
-            "good|great|nice|lovely|excellent|quick work|job|stuff|going|catch|idea",
+            "good|great|nice|lovely|excellent|quick work|job|stuff|going|catch|idea|numbers|results|turnout|effort",
+            "big|huge|small|little|quick|cheeky ask|favour|question|request|one :|,|-",
+            "<who> will|can|could help|assist if you",
             "kind|best|warm|with regards|wishes",
             "regards|yours|sincerely ,",
             "hope you|you're|all|this|that|things|everything|it",
@@ -138,6 +141,7 @@ internal static class Cues
             "ask",
             Doer.You,
             "please? can|could|would|will you please? kindly? quickly? just? also? possibly?",
+            "please? can|could|would|will you two|both|all|three|lot please?",
             "you couldn't|can't|wouldn't",
             "i'm asking you to",
             "is there any chance of|you|that you? could|can?",
@@ -203,6 +207,9 @@ internal static class Cues
                 + "could|can|would|will? please?",
             "it'd|that'd be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "
                 + "could|can|would|will? please?",
+            "it|that would|will really? help if <who> could|can|would? please?",
+            "it'd|that'd|it'll really? help if <who> could|can|would? please?",
+            "perhaps|maybe <who> could|can",
             "would be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "
                 + "could|can|would|will? please?",
             "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if <who> could|would|can|will?",
@@ -214,7 +221,8 @@ internal static class Cues
             Doer.Anyone,
             "please? can|could|would|will|might someone|somebody|anyone|anybody|one|we|everyone|everybody please? kindly? mind?",
             "please? can|could|would|will|might one of you|us please? kindly? mind?",
-            "please? can|could|would|will|might someone|somebody|anyone|anybody|one be able|free|available|willing|happy to"
+            "please? can|could|would|will|might someone|somebody|anyone|anybody|one be able|free|available|willing|happy to",
+            "is|are someone|somebody|anyone|anybody able|free|available|around|about|willing to"
         ),
         .. Of("please", Doer.You, "please|kindly not|do|to|you|then? forget? to? also?"),
         .. Of("who to", Doer.Named, "<who> to", "<who> is|are to", "<who> '|’ s to"),
@@ -248,6 +256,8 @@ internal static class Cues
             "<who> please|kindly to? you?",
             "<who> ,? you",
             "<who> ,? you're",
+            "<who> don't|dont forget to",
+            "<who> remember to",
             "please|kindly <who> you will?"
         ),
         .. Of(
@@ -260,7 +270,12 @@ internal static class Cues
             "someone|somebody|everyone|everybody else? is going to have to",
             "someone|somebody|everyone has|have got to"
         ),
-        .. Of("someone", Doer.Anyone, "someone|somebody|everyone|everybody|whoever|anyone else? please? :? to?"),
+        .. Of(
+            "someone",
+            Doer.Anyone,
+            "someone|somebody|everyone|everybody|whoever|anyone else? please? :? to?",
+            "one of you|us please? to?"
+        ),
         .. Of(
             "you must",
             Doer.You,
@@ -299,11 +314,17 @@ internal static class Cues
         .. Of(
             "wish",
             Doer.You,
-            "i|we would|should like|love a|an|the|some|my|our|more|another|two|three|four|five|six|seven|eight|nine|ten|twelve|twenty+",
-            "i'd|we'd also? like|love a|an|the|some|my|our|more|another|two|three|four|five|six|seven|eight|nine|ten|twelve|twenty+",
+            "i|we would|should like|love a|an|the|some|my|our|more|another|every|each|two|three|four|five|six|seven|eight|nine|ten|"
+                + "twelve|twenty+",
+            "i'd|we'd also? like|love a|an|the|some|my|our|more|another|every|each|two|three|four|five|six|seven|eight|nine|ten|"
+                + "twelve|twenty+",
             "i'd|we'd be glad|grateful of|for",
             "i|we would|should like|love|prefer|want it|this|that|them|these|those|everything|everyone|everybody|all+",
             "i'd|we'd also? like|love|prefer|want it|this|that|them|these|those|everything|everyone|everybody|all+",
+            "it|that would really? help|be? really|very|so|most? good|great|nice|helpful|lovely|useful|best? if "
+                + "the|our|all|my|your|this|these|those|every+",
+            "it'd|that'd really? help|be? really|very|so|most? good|great|nice|helpful|lovely|useful|best? if "
+                + "the|our|all|my|your|this|these|those|every+",
             "i|we want"
         ),
         .. Of(

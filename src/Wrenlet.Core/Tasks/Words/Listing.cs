@@ -362,6 +362,13 @@ internal static class Listing
             && parts.TrueForAll(p =>
                 CanOpenAThing(words, p.Content)
                 && !States(words, p.Content, p.End)
+                // "Our printer closes after that"
+                && !Enumerable
+                    .Range(p.Content, p.End - p.Content)
+                    .Any(i =>
+                        words.ClassAt(i) is WordClass.Third
+                        && words.ClassAt(i + 1) is not (WordClass.Comma or WordClass.Time)
+                    )
                 && words.TimeAt(p.End - 1) is { } time
                 && time.From > p.Content
             )
@@ -373,11 +380,14 @@ internal static class Listing
     private static bool IsHeading(MessageWords words, Sentence s, int i) =>
         words.ClassAt(i - 1) is WordClass.Colon || (words.TimeAt(i - 1) is { } time && time.From == s.From);
 
-    /// <summary>Where the last part ends: before "all ready by six".</summary>
+    /// <summary>Where the last part ends: before "all ready by six", before "and somebody has to write the labels".</summary>
     private static int TailOf(MessageWords words, Sentence s, int from)
     {
         for (var i = from; i < s.To; i++)
-            if (IsJoint(words, i) && words.At(i + 1).Lower is "all" or "both" or "everything")
+            if (
+                IsJoint(words, i)
+                && words.At(i + 1).Lower is "all" or "both" or "everything" or "somebody" or "someone" or "whoever"
+            )
                 return i;
         return s.To;
     }
@@ -437,6 +447,11 @@ internal static class Listing
                         or WordClass.Other
                         or WordClass.Person
                 || words.At(i + 1).Lower is "it"
+                // "Price that up"
+                || (
+                    words.At(i + 1).Lower is "that" or "this" or "those"
+                    && words.At(i + 2).Lower is "up" or "off" or "out" or "down" or "back" or "away" or "over"
+                )
                 // "Rope off the pit"
                 || (
                     words.At(i + 1).Lower is "off" or "up" or "out" or "down" or "back" or "away" or "over"

@@ -53,6 +53,7 @@ internal sealed class Mentions(MessageWords words)
                 // "The labels say 2025", "two are down"
                 || (
                     head == i
+                    && !IsHurried(i)
                     && (
                         words.ClassAt(i) is WordClass.Number
                         || (Lexicon.Numbers.ContainsKey(words.At(i).Lower) && !words.At(i + 1).Is("of"))
@@ -61,7 +62,7 @@ internal sealed class Mentions(MessageWords words)
             )
                 continue;
             var part = PartOf(opening, head + 1, from, to);
-            var end = WithAsides(head + 1, to, part);
+            var end = WithAsides(i, head + 1, to, part);
             for (var k = i; k < head; k++)
                 // "Thursday's meeting" is nobody's.
                 if (IsOwner(k) && IsNamed(i, k + 1) && !Lexicon.Weekdays.ContainsKey(words.At(k).Lower[..^2]))
@@ -80,13 +81,15 @@ internal sealed class Mentions(MessageWords words)
         var kind = words.At(head).Lower;
         var named = IsNamed(from, head + 1);
         var male = named ? PeopleWords.IsMaleTitle(title) : PeopleWords.IsMale(kind);
-        var counted = false;
+        var (counted, owned) = (false, false);
         for (var i = from; i <= head; i++)
-            counted |= IsSeveral(i);
+            (counted, owned) = (counted || IsSeveral(i), owned || (i < head && IsOwner(i)));
         return new(from, to, head, part)
         {
             IsDefinite =
                 named
+                || (IsSeveral(from) && head > from)
+                || owned
                 || words.ClassAt(from) is WordClass.Determiner or WordClass.Possessive or WordClass.Number
                 // "Room 2"
                 || (head > from && words.ClassAt(head) is WordClass.Number),
@@ -95,7 +98,7 @@ internal sealed class Mentions(MessageWords words)
                 || (counted && words.ClassAt(head) is not WordClass.Number)
                 || (!named && IsPluralWord(kind))
                 || HasAnd(from, head),
-            IsGroup = Groups.Contains(kind),
+            IsGroup = Groups.Contains(kind) || words.ClassAt(head) is WordClass.Crew,
             IsSomebody =
                 (named && (PeopleWords.IsTitle(title) || IsPerson(from, head + 1)))
                 || male is not null
@@ -104,17 +107,25 @@ internal sealed class Mentions(MessageWords words)
             Speaks =
                 part is Part.Subject
                 && (
-                    Speaks(to)
+                    words.ClassAt(head) is WordClass.Crew
+                    || Speaks(to)
                     || (named && !IsPluralWord(kind) && words.At(to).Lower is "want" or "need" or "have" or "are")
                 ),
             IsMale = male,
         };
     }
 
-    private bool IsSeveral(int i) =>
+    /// <summary>Whether a word counts more than one.</summary>
+    public bool IsSeveral(int i) =>
         words.At(i).Kind is TokenKind.Number
             ? words.At(i).Value > 1
             : Lexicon.Numbers.TryGetValue(words.At(i).Lower, out var number) && number > 1;
+
+    /// <summary>"No hurry with 299": what it is called.</summary>
+    private bool IsHurried(int i) =>
+        words.At(i - 1).Is("with")
+        && words.At(i - 2).Lower is "hurry" or "rush" or "trouble" or "problem" or "help"
+        && words.At(i).Kind is TokenKind.Number;
 
     private bool HasAnd(int from, int head)
     {
@@ -203,6 +214,9 @@ internal sealed class Mentions(MessageWords words)
                 // "Table 9 wobbles"
                 || (words.At(i + 1).Kind is TokenKind.Number && IsSaidOf(i + 1, to))
                 || (before is WordClass.Preposition && !IsSaidOf(i, to)),
+            // "Our crew is two down, lend them someone"
+            WordClass.Crew => IsSaidOf(i, to) && (i == from || IsBreak(i - 1)),
+            WordClass.Third when words.SentenceOf(i) is var s && s.From == i && s.To == i + 1 => true,
             WordClass.Third => before is not (WordClass.Noun or WordClass.Subject or WordClass.Person)
                 && (IsSaidOf(i, to) || before is WordClass.Preposition || IsVerb(before)),
             _ => IsNameWord(i) && i + 1 < to && IsNameWord(i + 1),
@@ -216,7 +230,14 @@ internal sealed class Mentions(MessageWords words)
         while (j < to && GoesOn(j, to))
             j++;
         var head = j - 1;
-        while (head > i && words.ClassAt(head) is WordClass.Adverb or WordClass.Conjunction or WordClass.Determiner)
+        while (
+            head > i
+            && (
+                words.ClassAt(head) is WordClass.Adverb or WordClass.Conjunction or WordClass.Determiner
+                // "Two vans due their service", "six chairs more"
+                || words.At(head).Lower is "due" or "more"
+            )
+        )
             head--;
         // "The exits clear", "the stairs wider": what they are to be.
         if (
@@ -318,8 +339,9 @@ internal sealed class Mentions(MessageWords words)
                 return before is WordClass.Determiner or WordClass.Possessive or WordClass.VerbOrAdjective
                     // "If you have the old frames, post them"
                     || ((j + 1 >= to || IsBreak(j + 1)) && StandsBehindAVerb(j - 1))
-                    // "Extraction filters: change them"
+                    // "Extraction filters: change them", "mouse traps! Empty them"
                     || words.ClassAt(j + 1) is WordClass.Colon
+                    || (j + 1 == words.SentenceOf(j).To && j - 1 == words.SentenceOf(j).From)
                     // "The care plans for rooms 3 and 8 are overdue"
                     || (IsThing(j - 1) && words.ClassAt(j + 1) is WordClass.Preposition && IsSaidLater(j + 1, to))
                     // "Nine leaks", but "room 9 leaks"
@@ -357,7 +379,7 @@ internal sealed class Mentions(MessageWords words)
         words.ClassAt(i) is WordClass.Determiner or WordClass.Object or WordClass.Possessive or WordClass.Number;
 
     /// <summary>"The seat in row 4 is", "the corrections for the sheet": what says of something which it is, is part of it.</summary>
-    private int WithAsides(int end, int to, Part part)
+    private int WithAsides(int from, int end, int to, Part part)
     {
         while (
             end + 1 < to
@@ -375,8 +397,24 @@ internal sealed class Mentions(MessageWords words)
             && HeadFrom(end + 1, to) is > 0 and var head
             && (
                 words.At(end).Lower is "of"
+                // "Mixed up the labels on shelf four"
+                || (
+                    part is Part.Object
+                    && words.At(end).Lower is "on" or "in"
+                    && IsBreak(head + 1)
+                    // "She left her bag in the car": that is where it is.
+                    && !(
+                        words.At(from - 1).Lower is "left" or "put" or "found" or "dropped" or "lost" or "saw" or "keep"
+                    )
+                )
                 || (words.At(end).Is("for") && part is not Part.Aside)
                 || (part is Part.Subject or Part.Alone && IsSaidOf(head, to))
+                || (
+                    part is Part.Alone
+                    && words.SentenceOf(end).From <= end - 2
+                    && IsBreak(head + 1)
+                    && OpensASentence(from)
+                )
             )
         )
             end = head + 1;
@@ -396,9 +434,15 @@ internal sealed class Mentions(MessageWords words)
                     or WordClass.Conjunction
                     or WordClass.Subordinator;
         var before = words.At(i - 1).Lower;
-        return before is "about" or "over" && !opens || words.At(i - 1).Is("on") && words.At(i - 2).Is("eye")
+        return before is "about" or "over" && !opens
+            || IsHurried(i)
+            || words.At(i - 1).Is("on") && words.At(i - 2).Is("eye")
                 ? Part.Topic
-            : !opens && words.ClassAt(i - 1) is WordClass.Preposition or WordClass.To && !IsLiked(i - 1) ? Part.Aside
+            : !opens
+            && words.ClassAt(i - 1) is WordClass.Preposition or WordClass.To
+            && !IsLiked(i - 1)
+            && !IsParticle(i - 1)
+                ? Part.Aside
             : IsSaidOf(end - 1, to) || (opens && SaidPastAsides(end, to)) ? Part.Subject
             : opens ? Part.Alone
             : Part.Object;
@@ -408,6 +452,11 @@ internal sealed class Mentions(MessageWords words)
     private bool IsLiked(int i) =>
         words.At(i).Is("without") && words.At(i - 1).Is("do")
         || words.At(i).Is("like") && words.ClassAt(i - 1) is WordClass.Modal or WordClass.Stating;
+
+    /// <summary>"Mixed up the labels".</summary>
+    private bool IsParticle(int i) =>
+        words.At(i).Lower is "up" or "out" or "down" or "off" or "away" or "back"
+        && words.ClassAt(i - 1) is WordClass.Past or WordClass.Third or WordClass.Verb or WordClass.Gerund;
 
     private bool SaidPastAsides(int end, int to)
     {

@@ -235,7 +235,7 @@ internal sealed class MessageReading(
             Likeliest(request, t => t.Due is not null && t.Repeats is not null)
             ?? Likeliest(request, t => t.Due is not null);
         due = Joined(request, due);
-        var start = Likeliest(request, t => t.Start is not null);
+        var start = OnItsDay(request, Likeliest(request, t => t.Start is not null));
         var repeat = Likeliest(request, t => t.Repeats is not null);
         // "Every Monday, starting on the 20th", "every Friday, after lunch": said by the first time already, or of each.
         if (
@@ -378,15 +378,40 @@ internal sealed class MessageReading(
         return before is null ? null : setting.Calendar.DateOf(before.Due!.At);
     }
 
+    /// <summary>"Three starters next Monday. Ada to test them after lunch": of that day.</summary>
+    private (TimePhrase Time, double Certainty)? OnItsDay(
+        Request request,
+        (TimePhrase Time, double Certainty)? start
+    ) =>
+        start is { Time: { StartClock: { Today: false } from, Due: null } bare }
+        && DayOfWhomItMeans(request, bare) is { } date
+            ? start.Value with
+            {
+                Item1 = bare with
+                {
+                    Start = new Point(setting.Calendar.FirstMoment(date + from.Time(date)), 0.85, [], ""),
+                },
+            }
+            : start;
+
     /// <summary>"Three starters next Monday. Meet them at the station at ten": the only day of the sentence before.</summary>
     private LocalDate? DayOfWhomItMeans(Request request, TimePhrase clock)
     {
         var (c, home) = (request.Words, words.SentenceOf(clock.From));
-        if (home.Index == 0 || home != c.Sentence || home.IsItem)
+        if (home != c.Sentence || home.IsItem)
             return null;
         var means = false;
         for (var i = c.Content; i < c.End; i++)
-            means |= words.At(i).Lower is "it" or "them" or "him" or "her";
+            means |= words.At(i).Lower is "it" or "them" or "him" or "her" or "there";
+        // "Ada drives the chairs over tomorrow and Ben meets her there at nine"
+        if (
+            means
+            && words.Times.FindAll(t => t.To <= c.From && t.From >= home.From)
+                is [{ DayAlone: { } same, Repeats: null }]
+        )
+            return same.Date;
+        if (home.Index == 0)
+            return null;
         var before = words.Sentences[home.Index - 1];
         var named = words.Times.FindAll(t => words.SentenceOf(t.From) == before);
         return means && before.Line == home.Line && named is [{ DayAlone: { } day, Repeats: null }] ? day.Date : null;

@@ -10,15 +10,22 @@ internal static class Needing
         words.ClassAt(from).CanOpenAThing()
         && words.At(from - 1).Lower switch
         {
-            "could" or "can" or "would" or "might" => words.At(verb).Is("be")
-                && (words.ClassAt(verb + 1) is WordClass.Past || WordForms.HasSamePast(words.At(verb + 1).Lower))
-                && !IsAfterQuestion(words, from - 1),
+            "could" or "can" or "would" or "might" => (
+                words.At(verb).Is("be")
+                    && (words.ClassAt(verb + 1) is WordClass.Past || WordForms.HasSamePast(words.At(verb + 1).Lower))
+                || Goes(words, verb)
+            ) && !IsAfterQuestion(words, from - 1),
             "if" => words.At(verb).Lower is "could" or "can"
                 && words.At(verb + 1).Is("be")
                 && words.ClassAt(verb + 2) is WordClass.Past
                 && Wished.Contains(words.At(from - 2).Lower),
             _ => false,
         };
+
+    /// <summary>"Could the bins go out tonight?"</summary>
+    private static bool Goes(MessageWords words, int verb) =>
+        words.At(verb).Lower is "go" or "come" or "stay"
+        && words.At(verb + 1).Lower is "out" or "back" or "up" or "down" or "off" or "in" or "on" or "away" or "over";
 
     /// <summary>What stands before "if" where somebody says what they would like.</summary>
     private static readonly FrozenSet<string> Wished = Lexicon.Set(
@@ -52,7 +59,15 @@ internal static class Needing
                     or WordClass.Mark
                     or WordClass.Conjunction
             || Lexicon.Reporting.Contains(words.At(from).Lower)
-            || words.At(from).Lower is "no" or "before" or "after" or "until" or "they're" or "it's"
+            || words.At(from).Lower
+                is "no"
+                    or "before"
+                    or "after"
+                    or "until"
+                    or "they're"
+                    or "it's"
+                    or "arrange"
+                    or "organise"
         )
             yield break;
         for (var i = from + 1; i < sentence.To && i < from + 10; i++)
@@ -67,7 +82,12 @@ internal static class Needing
             // "Could the minutes be typed?", "I'd be grateful if the garden could be tidied"
             if (IsAskedToBe(words, from, i))
             {
-                yield return (i, word is "be" ? i + 1 : i + 2);
+                yield return (
+                    i,
+                    word is "be" ? i + 1
+                    : Goes(words, i) ? i
+                    : i + 2
+                );
                 yield break;
             }
 

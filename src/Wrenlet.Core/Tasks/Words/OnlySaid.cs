@@ -28,7 +28,9 @@ internal sealed class OnlySaid(MessageWords words)
     /// <param name="content">First token of what would be asked.</param>
     /// <param name="needs">The verb of a thing that needs something; -1 where it is said directly.</param>
     public bool Is(Sentence s, int from, CueFound cue, int content, int needs) =>
-        words.At(content).Lower is "not" or "except"
+        words.At(content).Lower is "not" or "except" or "whatever" or "whichever" or "however"
+        // "You know what to do"
+        || (words.At(content).Is("know") && words.At(content + 1).Lower is "what" or "how" or "where" or "who")
         || IsNoWork(s, from)
         || IsNoWork(s, content)
         || IsNotToBeDone(s, cue, content)
@@ -115,7 +117,30 @@ internal sealed class OnlySaid(MessageWords words)
         )
         || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below"
         || (words.At(i).Is("do") && words.At(i + 3).Is("favour") && i + 4 >= s.To)
-        || (words.At(words.At(i).Lower is "all" or "both" ? i + 1 : i).Is("remember") && TellsBehind(s, i + 1));
+        || (words.At(words.At(i).Lower is "all" or "both" ? i + 1 : i).Is("remember") && TellsBehind(s, i + 1))
+        || IsToldToRemember(s, i);
+
+    /// <summary>"Don't forget the clocks go forward": that they do is told.</summary>
+    private bool IsToldToRemember(Sentence s, int i)
+    {
+        if (!words.At(i - 1).Is("forget") || words.ClassAt(i) is not (WordClass.Determiner or WordClass.Possessive))
+            return false;
+        for (
+            var k = i + 2;
+            k < s.To && words.ClassAt(k) is not (WordClass.Comma or WordClass.To or WordClass.Dash);
+            k++
+        )
+            if (
+                words.ClassAt(k) is WordClass.Be or WordClass.Modal or WordClass.Have
+                || (
+                    words.ClassAt(k) is WordClass.Third or WordClass.Verb
+                    && words.ClassAt(k - 1) is WordClass.Noun or WordClass.NounOrVerb or WordClass.Third
+                    && words.ClassAt(k + 1) is not (WordClass.Comma or WordClass.Edge)
+                )
+            )
+                return true;
+        return false;
+    }
 
     /// <summary>"The worktop is too short. Ring the supplier": why what the next sentence asks is asked.</summary>
     private bool IsWhyOfTheNext(Sentence s, int content) =>
@@ -260,13 +285,25 @@ internal sealed class OnlySaid(MessageWords words)
                 || (words.At(from - 1).Is("that") && HasTold(s, from)),
             // "Ada needs the report by noon, can somebody print it"
             // "There's no need for it", "you don't need to"
+            // "A reader who needs volume 3"
             "need" => words.ClassAt(from - 1) is WordClass.Denial
+                || (words.At(from - 1).Lower is "who" or "which" or "that" && from > s.From + 1)
                 || words.At(from - 1).Lower is "no" or "don't" or "doesn't" or "didn't" or "not"
                 || words.ClassAt(from - 1) is WordClass.Person or WordClass.Crew or WordClass.Other
                     && Parting.IsAskedBehind(words, s, content),
             // "If you want to bring something"
             "you must" => words.At(from - 1).Lower is "if" or "when" or "what" or "whether" or "where" or "which",
-            "who to" => words.At(from - 1).Lower is "asked" or "told" or "got" or "wanted" or "reminded"
+            "who to" => words.At(from - 1).Lower
+                is "asked"
+                    or "told"
+                    or "got"
+                    or "wanted"
+                    or "reminded"
+                    or "ask"
+                    or "tell"
+                    or "get"
+                    or "remind"
+                    or "invite"
                 || (words.At(from - 1).Is("for") && words.At(from - 2).Lower is "need" or "reason" or "point"),
             // "You can't get at the back": with a question mark it asks.
             // "You can have it if you like": that allows.
@@ -383,6 +420,14 @@ internal sealed class OnlySaid(MessageWords words)
             )
         )
             return false;
+        // "I shall be ten minutes late"
+        if (
+            words.ClassAt(be + 1) is WordClass.Number or WordClass.Determiner
+            || Lexicon.Numbers.ContainsKey(words.At(be + 1).Lower)
+        )
+            be += words.At(be + 2).Is("few") || words.At(be + 2).Is("bit") ? 2 : 1;
+        if (words.At(be + 1).Lower is "minute" or "minutes" or "mins" or "hour" or "hours" or "bit")
+            be++;
         return words.ClassAt(be + 1) is WordClass.Preposition or WordClass.Time or WordClass.Adverb
             || Ways.Contains(words.At(be + 1).Lower);
     }
@@ -401,6 +446,12 @@ internal sealed class OnlySaid(MessageWords words)
             cue.Cue.Doer is not Doer.Nothing
             && words.At(content).Is("mind")
             && words.ClassAt(words.At(content + 1).Is("awfully") ? content + 2 : content + 1) is WordClass.Gerund
+        )
+        // "Could you two do the front": so are they spoken to.
+        || (
+            words.ClassAt(content - 1) is WordClass.You
+            && words.At(content).Lower is "two" or "both" or "three" or "lot"
+            && Listing.Orders(words, content + 1)
         )
         // "Would you be free to meet her": that is how it is asked.
         || (

@@ -109,6 +109,9 @@ internal static class PriorityWords
         (["in", "your", "own", "time"], Priority.Low),
         (["it", "can", "wait"], Priority.Low),
         (["can", "wait"], Priority.Low),
+        // "The wax can wait until May": of that, and not of what is asked.
+        (["can", "wait", "until"], Priority.Normal),
+        (["can", "wait", "till"], Priority.Normal),
         (["not", "pressing"], Priority.Low),
         (["in", "no", "hurry"], Priority.Low),
         (["in", "no", "rush"], Priority.Low),

@@ -27,7 +27,13 @@ internal static class SaidToOne
                     )
                 )
             )
-            || (c.Content != c.Needs + 1 && !words.At(c.Content - 1).Is("have") && !isToBeDone)
+            || (
+                c.Content != c.Needs + 1
+                && !words.At(c.Content - 1).Is("have")
+                && !isToBeDone
+                // "The gate has to be open by eight"
+                && !(words.At(c.Content - 1).Is("be") && words.ClassAt(c.Content) is WordClass.VerbOrAdjective)
+            )
             || !(
                 isToBeDone
                 || words.ClassAt(c.Content).CanOpenAThing()
@@ -61,17 +67,42 @@ internal static class SaidToOne
         c.Cue.Cue.Label switch
         {
             "ask someone" => words.ClassAt(c.Content) is WordClass.Verb,
+            // "The panel ready by then, and somebody make coffee"
+            "someone" => words.At(c.From).Lower is "somebody" or "someone" or "one"
+                && c.Content == (words.At(c.From).Is("one") ? c.From + 3 : c.From + 1)
+                && words.ClassAt(c.Content) is WordClass.Verb
+                && !WordForms.HasSamePast(words.At(c.Content).Lower)
+                && words.ClassIn(c.Sentence, c.From - 1)
+                    is WordClass.Edge
+                        or WordClass.Comma
+                        or WordClass.Dash
+                        or WordClass.Conjunction,
+            // "Every morning somebody has to walk the fence"
+            "someone must" => words.ClassAt(c.Content) is WordClass.Verb && words.At(c.Content - 1).Is("to"),
             // "We should order more paper"
             "suggest" => Listing.Orders(words, c.Content)
                 && !(words.At(c.From - 1).Lower is "maybe" or "perhaps")
                 && !Lexicon.OfNoWork.Contains(words.At(c.Content).Lower),
             // "Can you pressure-test it"
-            "ask" => words.ClassAt(c.Content - 1) is WordClass.You && Listing.Orders(words, c.Content),
+            "ask" => (
+                words.ClassAt(c.Content - 1) is WordClass.You
+                || (words.ClassAt(c.Content - 2) is WordClass.You && words.At(c.Content - 1).Lower is "two" or "both")
+            ) && Listing.Orders(words, c.Content),
             // "Ada is to answer the mail"
             "who to" => words.At(c.Content - 2).Lower is "is" or "are" && Listing.Orders(words, c.Content),
             "who please" => words.At(c.Content - 1).Lower is "please" or "kindly"
                 && !words.At(c.Content + 1).Is("not")
                 && Listing.Orders(words, c.Content),
+            // "Ada, we need cards"
+            "need" => words.ClassAt(c.From) is WordClass.We or WordClass.I
+                && words.ClassAt(c.Content)
+                    is WordClass.Determiner
+                        or WordClass.Noun
+                        or WordClass.Number
+                        or WordClass.Third
+                && words.ClassIn(c.Sentence, c.From - 1) is WordClass.Comma
+                && words.WhoAt(c.Sentence.From, c.From) is { } who
+                && who.To == c.From - 1,
             "please" => !words.At(c.Content + 1).Is("not")
                 && words.ClassIn(c.Sentence, c.From - 1) is WordClass.Person or WordClass.Crew or WordClass.Tag
                 && Listing.Orders(words, c.Content),

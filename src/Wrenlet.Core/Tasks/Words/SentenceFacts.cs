@@ -258,6 +258,8 @@ internal sealed class SentenceFacts
             else if (
                 kind is WordClass.Possessive
                 && _words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
+                // "Tuesday's meeting"
+                && !Lexicon.Weekdays.ContainsKey(_words.At(i).Lower[..^2])
                 && _words.ClassIn(_sentence, i + 1)
                     is WordClass.Preposition
                         or WordClass.Adverb
@@ -266,7 +268,13 @@ internal sealed class SentenceFacts
                         or WordClass.Gerund
             )
                 verbs = "states";
-            else if (kind is WordClass.Verb && verbs is "no verb")
+            // "Mill's invoice"
+            else if (
+                kind is WordClass.Verb
+                && verbs is "no verb"
+                && _words.ClassIn(_sentence, i - 1)
+                    is not (WordClass.Determiner or WordClass.Possessive or WordClass.VerbOrAdjective)
+            )
                 verbs = "verb";
         return verbs;
     }

@@ -25,7 +25,8 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
 
     /// <summary>Who is written, told or rung is somebody; what is copied, widened or fetched is not.</summary>
     public static readonly FrozenSet<string> SaidTo = Lexicon.Set(
-        "ring call phone tell ask remind write email chase thank offer give let inform invite answer text promise warn help meet pay show"
+        "ring call phone tell ask remind write email chase thank offer give let inform invite answer text promise warn help meet pay "
+            + "show lend"
     );
 
     private static readonly FrozenSet<string> Seeking = Lexicon.Set(
@@ -115,11 +116,16 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             .Where(m =>
                 OwnerFits(m, words.At(i).Lower)
                 && !(words.At(i).Is("their") && words.ClassAt(m.From) is WordClass.Person)
-                && m.Part is Part.Subject
-                && words.ClassAt(m.From) is WordClass.Person or WordClass.Other
+                && (
+                    m.Part is Part.Subject && words.ClassAt(m.From) is WordClass.Person or WordClass.Other
+                    // "If Ada's driver isn't here, call her office"
+                    || (m.IsSomebody && words.ClassAt(m.Head) is WordClass.Possessive)
+                    // "Without the boy pulling a face. Swap his head"
+                    || (m.IsMale is not null && m.IsDefinite)
+                )
                 && words.SentenceOf(m.From).Index >= request.Sentence.Index - 1
             )
-            .MaxBy(m => m.From)
+            .MaxBy(m => (words.At(i).Is("their") || m.IsMale is not null ? words.Count : 0) + m.From)
             is { } owner
             ? words.Slice(owner.From, owner.To) is var name && name.EndsWith("'s", StringComparison.Ordinal)
                 ? name
@@ -248,12 +254,28 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 : m.IsGroup && words.At(pronoun).Is("them")
                     || (m.IsPlural && !m.Speaks && !(m.IsSomebody && m.Part is Part.Subject))
                     || (m.Speaks && m.IsMale is null && m.Part is Part.Subject),
-            _ => !m.IsPlural
+            _ => (!m.IsPlural || IsSettled(m, pronoun))
                 && !m.IsSomebody
                 && !IsFirm(m)
                 // "The label says 2025, change it"
-                && (!m.Speaks || (words.At(m.Head) is { IsWord: true } said && Written.Contains(said.Lower))),
+                && (!m.Speaks || IsWritten(m)),
         };
+
+    /// <summary>"Somebody has mixed up the labels. Ada, sort it out": what came of it, and so the labels.</summary>
+    private bool IsSettled(Mention m, int pronoun) =>
+        m is { Part: Part.Object, IsDefinite: true }
+        && words.At(pronoun).Is("it")
+        && words.At(pronoun - 1).Lower is "sort" or "straighten"
+        && words.SentenceOf(m.From) != request.Sentence;
+
+    /// <summary>"The label says 2025", "her badge still says visitor": what is read there, and nobody who says it.</summary>
+    private bool IsWritten(Mention m) =>
+        words.At(m.Head) is { IsWord: true } said && Written.Contains(said.Lower)
+        || (
+            words.At(words.ClassAt(m.To) is WordClass.Adverb ? m.To + 1 : m.To).Lower is "says" or "say" or "reads"
+            && words.ClassAt(m.Head) is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun
+            && !PeopleWords.AreMeant(words.At(m.Head).Lower)
+        );
 
     /// <summary>"Our new coach starts on Monday, show her round": who does something may be somebody, whatever the word.</summary>
     private bool CanBeSomebody(Mention m) =>
@@ -266,6 +288,27 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         for (var i = pronoun - 1; i >= request.Content && i >= pronoun - 2; i--)
             if (SaidTo.Contains(words.At(i).Lower))
                 return true;
+        // "Take them four sacks"
+        if (
+            pronoun == request.Content + 1
+            && words.TimeAt(pronoun + 1) is null
+            && words.At(request.Content).Lower
+                is "take"
+                    or "bring"
+                    or "get"
+                    or "fetch"
+                    or "send"
+                    or "make"
+                    or "book"
+                    or "order"
+                    or "find"
+                    or "buy"
+            && (
+                words.ClassAt(pronoun + 1) is WordClass.Determiner or WordClass.Number or WordClass.Someone
+                || Lexicon.Numbers.ContainsKey(words.At(pronoun + 1).Lower)
+            )
+        )
+            return true;
         return words.At(pronoun - 1).Lower is "to" or "onto" && !words.At(pronoun - 2).Is("on")
             || (
                 words.At(pronoun - 1).Is("with")
@@ -302,10 +345,16 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         if (words.At(m.From - 1).Is("for") && Seeking.Contains(words.At(m.From - 2).Lower))
             fit += 2;
         // "We need sixty flags. Order them"
-        if (words.At(m.From - 1).Lower is "need" or "needs" or "want" or "require")
+        if (words.At(m.From - 1).Lower is "need" or "needs" or "want" or "wants" or "require" or "requires")
             fit += 2;
+        // "Ashtrays! Empty them": all that its sentence says.
+        if (m.Part is Part.Alone && words.SentenceOf(m.From) is var all && all.From == m.From && all.To == m.To)
+            fit += 1;
         if (m.IsInAnAside)
             fit -= 2;
+        // "Three new starters, two plumbers and a joiner. Meet them": all of them.
+        if (m.Part is Part.Alone && words.ClassAt(m.From - 1) is WordClass.Comma && _mentions.IsSeveral(m.From))
+            fit -= 1;
         // "The council has approved the sign, get it made": what was handed on, not who did it.
         if (m.Part is Part.Subject && words.At(pronoun).Lower is "it" or "them" && HandsOn(m.To))
             fit -= 1;
@@ -411,6 +460,14 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         }
         else if (words.At(from).Is("my") && author is not null)
             (whose, from) = (author + "'s ", from + 1);
+        // "Three new tenants": "the three new tenants" from then on.
+        else if (Lexicon.Numbers.TryGetValue(words.At(from).Lower, out var number) && number > 1 && m.To > from + 1)
+        {
+            var counted = char.ToLowerInvariant(words.Slice(from, m.To)[0]) + words.Slice(from, m.To)[1..];
+            return words.At(from - 1).Lower is "need" or "needs" or "want" or "wants" or "require" or "requires"
+                ? counted
+                : "the " + counted;
+        }
         // What was first "a parcel" is "the parcel" from then on.
         else if (words.At(from).Lower is "a" or "an" && m.To > from + 1)
             (whose, from) = ("the ", from + 1);

@@ -66,6 +66,7 @@ internal static class FeatureTexts
         ["list+before"] = [InList, Before],
         ["list+cue"] = [InList, Cue, Mark],
         ["behind a question"] = [c => $"a question stands before it, {Cue(c)}", Address],
+        ["taken up"] = [c => $"an order behind it is about what it names, {Cue(c)}", First],
         ["listed"] = [_ => "it is listed, or its sentence says whose it is"],
         ["thing by a day"] = [_ => "it names somebody, a thing and by when, and has no verb"],
         ["asked of somebody"] = [_ => "“could you”, “is to”, “please” or the like, and a verb"],
@@ -271,7 +272,8 @@ internal static class FeatureTexts
     private static string Statement(string what) =>
         what.Split(' ') is [var verb, var place]
             ? $"{Class(verb)} {(place == "next" ? "comes next and" : "comes later and")} makes a statement of it"
-            : "no verb makes a statement of it";
+        : what == "order" ? "it opens with a verb and what that is done to"
+        : "no verb makes a statement of it";
 
     private static string Lead(string count) =>
         count == "0" ? "nothing else before it in its sentence" : $"{Words(count)} before it in its sentence";

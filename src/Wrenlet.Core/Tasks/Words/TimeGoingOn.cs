@@ -42,6 +42,9 @@ internal sealed class TimeGoingOn(
             at++;
         if (!Enumerable.Range(said, at - said).Any(k => Lexicon.Correcting.Contains(At(k).Lower)))
             return null;
+        // "Whether they can come at six instead, before Wednesday if you can"
+        if (At(said).Is("instead") && At(at).Lower is "by" or "before")
+            return null;
         var better = single(at) ?? simple(at, true);
         if (better is null)
             return null;

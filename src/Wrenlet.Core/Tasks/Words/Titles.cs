@@ -116,7 +116,14 @@ internal static class Titles
                     for (var k = i; k < cue.To; k++)
                         left[k] = false;
         // "Nip up and count the trays": how one gets there is no part of it.
-        if (request.Needs < 0 && Asides.PastGoing(words, request) is var begins && begins > request.Content)
+        if (
+            request.Needs < 0
+            && Asides.PastGoing(words, request) is var begins
+            && begins > request.Content
+            // "Please come and see"
+            && begins + 1 < request.End
+            && words.IsPlain(begins + 1)
+        )
             Array.Fill(left, false, request.Content, begins - request.Content);
         // "The invitations have to be out"
         if (request.Needs < 0 && request.Cue.Cue == Cue.None)
@@ -124,9 +131,16 @@ internal static class Titles
                 if (
                     words.At(i).Lower is "has" or "have" or "need" or "needs"
                     && words.At(i + 1).Is("to")
-                    && words.At(i + 2).Is("be")
+                    && words.At(i + 2).Lower is "be" or "go" or "come"
                 )
-                    Array.Fill(left, false, i, 3);
+                    Array.Fill(left, false, i, words.At(i + 2).Is("be") ? 3 : 2);
+                // "Your reports were due last Friday. End of today, please": the reports
+                else if (
+                    words.ClassAt(i) is WordClass.Be
+                    && words.At(i + 1).Lower is "due" or "overdue"
+                    && words.ListedAs(request) is { IsAllThatIsAsked: true }
+                )
+                    Array.Fill(left, false, i, request.End - i);
         foreach (var (from, to) in Asides.Vague(words, request))
             Array.Fill(left, false, from, to - from);
         // "ring Ruth for me, could you": asked twice.
@@ -187,7 +201,7 @@ internal static class Titles
                 && title.TrimEnd().ToLowerInvariant() is "reply" or "respond" or "answer"
             )
                 title = $"reply to {author}";
-            var done = unsaid.Topic() ?? unsaid.LookedAt();
+            var done = unsaid.Topic() ?? unsaid.LookedAt() ?? unsaid.SaidTo() ?? unsaid.Confirmed();
             // "Resend, with an apology"
             return done is not null && title.IndexOf(',', StringComparison.Ordinal) is > 0 and var apart
                 ? Polish($"{title[..apart]} {done}{title[apart..]}")
@@ -215,6 +229,12 @@ internal static class Titles
                 ) && words.At(request.Content - 1).Is("to")
         )
             thing = "";
+        // "One of you needs to be at the gate": whoever it is
+        if (words.At(opens).Is("one") && words.At(opens + 1).Is("of") && words.At(opens + 2).Lower is "you" or "us")
+        {
+            var doing = words.At(request.Content - 1).Is("be") ? "be " : "";
+            return Polish(doing + Joined(words, request.Content, request.End, left, first, null));
+        }
         var bare = Undetermined(thing);
         var inPlaces = new SpokenOf(words, request, first, byStaff).InPlaces();
         var (opening, rest) = (
@@ -288,8 +308,21 @@ internal static class Titles
         var inPlaces = IsPronoun(words.At(request.Content).Lower)
             ? new SpokenOf(words, request, author, byStaff).InPlaces()
             : null;
+        var isIf = wished && words.At(request.Content - 1).Is("if");
         for (var i = request.Content + 1; i < request.End; i++)
         {
+            // "It'd help if the floor was swept", "... if the returns were on the trolley"
+            if (isIf && words.At(i).Lower is "was" or "were" or "is" or "are")
+            {
+                var (what, behind) = (
+                    Joined(words, request.Content, i, left, author, null),
+                    Joined(words, i + 2, request.End, left, author, null)
+                );
+                return words.ClassAt(i + 1) is WordClass.Past && WordForms.PastBase(words.At(i + 1).Lower) is { } doing
+                    ? $"{doing} {what} {behind}"
+                    : $"{what} {Joined(words, i + 1, request.End, left, author, null)}";
+            }
+
             if (
                 words.ClassAt(i)
                     is WordClass.Comma

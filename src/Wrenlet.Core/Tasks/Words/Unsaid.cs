@@ -30,6 +30,34 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
             : null;
     }
 
+    /// <summary>"Mrs Hale would like to come on Friday, say yes": to whom; null where the request says it.</summary>
+    public string? SaidTo() =>
+        words.At(request.Content).Is("say")
+        && words.At(request.Content + 1).Lower is "yes" or "no"
+        && (request.Content + 2 >= request.End || !words.IsPlain(request.Content + 2))
+        && spokenOf
+            .Before()
+            .Where(m => m.Part is Part.Subject && (m.Speaks || m.IsSomebody || spokenOf.IsFirm(m)))
+            .MaxBy(m => m.From)
+            is { } asking
+            ? "to " + spokenOf.WordsOf(asking)
+            : null;
+
+    /// <summary>"We will need four cars on Saturday. Please confirm": what is wanted; null where the request says it.</summary>
+    public string? Confirmed() =>
+        words.At(request.Content).Is("confirm")
+        && (request.Content + 1 >= request.End || !words.IsPlain(request.Content + 1))
+        && spokenOf
+            .Before()
+            .Find(m =>
+                m.Part is Part.Object
+                && !m.IsSomebody
+                && words.At(m.From - 1).Lower is "need" or "want" or "like" or "book" or "order" or "reserve" or "have"
+            )
+            is { } wanted
+            ? words.Slice(wanted.From, wanted.To)
+            : null;
+
     /// <summary>"Roses: deadhead": what a verb alone is done to; null where nothing stands before its colon.</summary>
     public string? Topic()
     {
@@ -46,11 +74,10 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
             && (
                 words.ListedAs(request) is { IsAllThatIsAsked: true }
                 || request.From == request.Sentence.From
-                || words.ClassAt(request.From - 1) is WordClass.Comma
+                || (words.ClassAt(request.From - 1) is WordClass.Comma || request.Cue.Cue.Label is "ask")
                     && Listing.States(words, request.Sentence.From, request.From)
             )
-            && BareOrder.EndOf(words, request.Sentence, request.Content) is { } mark
-            && mark <= request.End
+            && BareOrder.EndOf(words, request.Sentence, request.Content) is not null
             && Stated() is { } stated
         )
             return spokenOf.WordsOf(stated);
@@ -125,11 +152,13 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
                 words.ClassAt(i) is WordClass.Past
                 && words.ClassIn(before, before.From) is WordClass.Be or WordClass.Have
                 && WordForms.PastBase(words.At(i).Lower) is { } verb
-                && _mentions.In(before.From + 1, i) is [var thing, ..]
+                && (ThingIn(before.From + 1, i) ?? ThingIn(i + 1, before.To)) is { } thing
             )
                 return $"{verb} {spokenOf.WordsOf(thing)}";
         return null;
     }
+
+    private Mention? ThingIn(int from, int to) => _mentions.In(from, to) is [var thing, ..] ? thing : null;
 
     private bool IsOnlyANumber()
     {

@@ -128,6 +128,18 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         // "Hugh takes the pictures".
         if (who.To == request.Content && words.DoneBy(request.Content) is not null)
             return Verdict.By(PlaceTexts.StandsWithItsVerb, WithItsVerb);
+        // "Ada don't forget to lock it"
+        if (
+            who.To == request.From
+            && who.From == request.Sentence.From
+            && request.Cue.Cue.Label is "remember" or "sure"
+        )
+            return Verdict.By(PlaceTexts.StandsWithItsVerb, WithItsVerb);
+        // "Somebody has to walk round, Ada that's you"
+        if (IsSaidToBeWho(who))
+            return requests.LastOrDefault(r => r.From < who.From) == request
+                ? Verdict.By(PlaceTexts.IsCalledAtTheEnd, WithItsVerb)
+                : Verdict.By(PlaceTexts.AnotherIsAsked);
         if (IsOfAPart(who, request) is { } listed)
             return listed;
         if (words.IsOneself(who, author))
@@ -172,6 +184,15 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.AnotherIsAsked);
         // "The kitchen has to be swept"
         if (request.Needs > who.From && who.From >= request.From && words.At(who.From).Is("the"))
+            return Verdict.By(PlaceTexts.IsOnlySpokenOf);
+        // "Send me the yard rates": what they are called
+        if (
+            words.ClassAt(who.From) is WordClass.Crew
+            && who.From > request.Content
+            && who.To < request.End
+            && words.ClassAt(who.From - 1) is WordClass.Determiner or WordClass.Possessive
+            && words.ClassAt(who.To) is WordClass.Noun or WordClass.NounOrVerb or WordClass.Third
+        )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         // "Ada and I are in town, so Ben, open the post"
         if (
@@ -233,6 +254,26 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         return true;
     }
 
+    /// <summary>"Ada that's you", "Ada, it's you from now on", "Ada can that be you".</summary>
+    private bool IsSaidToBeWho(WhoPhrase who)
+    {
+        // "From now on that's you Ada"
+        var you = words.ClassAt(who.From - 1) is WordClass.Comma ? who.From - 2 : who.From - 1;
+        if (words.At(you).Is("you") && words.At(you - 1).Lower is "that's" or "it's")
+            return true;
+        var i = words.ClassAt(who.To) is WordClass.Comma or WordClass.Dash ? who.To + 1 : who.To;
+        var asked = words.At(i).Lower is "can" or "could" or "would" or "will";
+        if (asked)
+            i++;
+        if (words.At(i).Lower is "that's" or "it's" && !asked)
+            i++;
+        else if (words.At(i).Lower is "that" or "it" or "this" && words.At(i + 1).Is(asked ? "be" : "is"))
+            i += 2;
+        else
+            return false;
+        return words.At(i).Is("you") && (!words.IsPlain(i + 1) || words.At(i + 1).Is("then"));
+    }
+
     /// <summary>"Dear Ms Dane, could you": who writes from outside greets somebody, and leaves it to us whose doing it is.</summary>
     private bool IsGreeted(WhoPhrase who)
     {
@@ -255,13 +296,13 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
 
     /// <summary>"Ada posters, Ben tours, Tom the till": each is of whom it names; null where the list names nobody.</summary>
     private Verdict? IsOfAPart(WhoPhrase who, Candidate request) =>
-        words.ListedAs(request) is not { Who: { } its }
-            ? words.ListedIn(request.Sentence) is [{ Who: { } only }] && who == only
+        words.ListedAs(request) is not { Who: { } its } part
+            ? words.ListedIn(request.Sentence).Any(p => p.Who == who)
                 ? Verdict.By(PlaceTexts.AnotherIsAsked)
                 : null
             : who == its
                 ? Verdict.By(PlaceTexts.StandsWithItsPart, WithItsVerb)
-                : words.SentenceOf(who.From) == request.Sentence
+                : words.SentenceOf(who.From) == request.Sentence || part.IsAllThatIsAsked
                     ? Verdict.By(PlaceTexts.AnotherIsAsked)
                     : null;
 

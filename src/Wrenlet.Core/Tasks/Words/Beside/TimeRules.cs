@@ -64,6 +64,12 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             && (time.To <= request.From || time.From >= request.End)
         )
             return Verdict.By(PlaceTexts.IsOfWhatWas);
+        if (IsBesideNow(time, request))
+            return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
+        if (IsDeadlineBehind(time, request))
+            return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
+        if (IsOfABooking(time, request))
+            return Verdict.By(PlaceTexts.IsPartOfTheThing);
         if (words.At(time.From - 1).Lower is "payable" or "valid" or "repayable")
             return Verdict.By(PlaceTexts.IsPartOfTheThing);
         // "The notes of Monday"
@@ -88,6 +94,52 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         return OfEach(time, request)
             ?? (IsAloneInItsPart(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb) : null);
     }
+
+    /// <summary>"Eight pallets go out on the 24th, book the lorry now": not only then.</summary>
+    private bool IsBesideNow(TimePhrase time, Candidate request)
+    {
+        if (
+            time is not { Due: { } due, Repeats: null }
+            || due.At < words.Sent.Plus(NodaTime.Duration.FromDays(1))
+            || words.At(time.From).Lower is "by" or "before"
+        )
+            return false;
+        for (var i = request.Content + 1; i < request.End; i++)
+            if (words.At(i).Is("now") && !words.At(i - 1).Is("from") && (i + 1 >= request.End || !words.IsPlain(i + 1)))
+                return words.ClassAt(request.Content) is WordClass.Verb or WordClass.VerbOrNoun;
+        return false;
+    }
+
+    /// <summary>"Ask whether they can come at six instead, before Wednesday if you can": by when that is to be done.</summary>
+    private bool IsDeadlineBehind(TimePhrase time, Candidate request)
+    {
+        if (
+            time is not { Due: not null, Repeats: null }
+            || !(words.At(time.From).Lower is "by" or "before")
+            || words.ClassAt(time.From - 1) is not WordClass.Comma
+            || words.SentenceOf(time.From) != request.Sentence
+            || request.Content >= time.From
+            || requests.Any(r => r.Sentence == request.Sentence && r.From > request.From)
+            || words.ClassAt(request.Content) is not (WordClass.Verb or WordClass.VerbOrNoun)
+        )
+            return false;
+        var to = time.To;
+        if (words.At(to).Is("if") && words.At(to + 1).Is("you") && words.At(to + 2).Is("can"))
+            to += 3;
+        while (to < request.Sentence.To && words.ClassAt(to) is WordClass.Courtesy)
+            to++;
+        return to >= request.Sentence.To;
+    }
+
+    /// <summary>"Book the hall for the fair", "staff the stand at the fair": what is booked, and where one is.</summary>
+    private bool IsOfABooking(TimePhrase time, Candidate request) =>
+        time is { IsMilestone: true, Repeats: null }
+        && IsInside(time, request)
+        && (
+            words.At(time.From).Is("at")
+            || words.At(time.From).Is("for")
+                && words.At(request.Content).Lower is "book" or "reserve" or "hire" or "rent"
+        );
 
     /// <summary>"Tom is off this week. Ada, please water the ferns".</summary>
     private bool IsOfWhoIsAway(TimePhrase time, Candidate request) =>

@@ -1,0 +1,60 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>
+/// Tells what is only the occasion of an order behind it: "the auditor wants the sheets. They're in the blue folder, copy them",
+/// "the alarm on pump 2 again. Find out what it is".
+/// </summary>
+internal static class TakenUp
+{
+    /// <summary>So many tokens behind a verb a word that points back is looked for.</summary>
+    private const int Near = 4;
+
+    /// <summary>Whether what comes behind a candidate orders something of what it names.</summary>
+    public static bool Is(MessageWords words, Candidate c)
+    {
+        if (c.Needs < 0 && (c.Cue.Cue != Cue.None || Listing.Orders(words, c.Content)))
+            return false;
+        var s = c.Sentence;
+        for (var i = c.Content + 1; i < s.To; i++)
+            if (OrdersOfIt(words, s, i))
+                return true;
+        for (var k = s.Index + 1; k < words.Sentences.Count && k <= s.Index + 2; k++)
+        {
+            var next = words.Sentences[k];
+            if (next.Line != s.Line || next.IsItem)
+                return false;
+            for (var i = next.From; i < next.To; i++)
+                if (OrdersOfIt(words, next, i))
+                    return true;
+        }
+
+        return false;
+    }
+
+    private static bool OrdersOfIt(MessageWords words, Sentence s, int verb)
+    {
+        if (
+            !Listing.Orders(words, verb)
+            || words.ClassIn(s, verb - 1)
+                is not (
+                    WordClass.Edge
+                    or WordClass.Comma
+                    or WordClass.Dash
+                    or WordClass.Colon
+                    or WordClass.Person
+                    or WordClass.Crew
+                    or WordClass.Tag
+                    or WordClass.Conjunction
+                    or WordClass.Courtesy
+                    or WordClass.You
+                )
+        )
+            return false;
+        for (var i = verb + 1; i < s.To && i <= verb + Near; i++)
+            if (words.At(i).Lower is "it" or "them" or "one" or "that" or "those" or "these" or "him" or "her")
+                return true;
+            else if (Listing.IsMark(words, i))
+                return false;
+        return false;
+    }
+}
