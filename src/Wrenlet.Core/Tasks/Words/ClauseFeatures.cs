@@ -89,6 +89,9 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     /// <summary>So of a thing without a verb that has a name and a day by which: "Ada, the minutes, by Friday".</summary>
     public static readonly Feature IsThingDated = Feature.Of(N("thing by a day"), N("named"));
 
+    /// <summary>So of "group of 60 on Friday, split them": the thing, and what is to be done with it, as one.</summary>
+    public static readonly Feature GoesOnOverAnOrder = Feature.Of(N("over an order"), N("of it"));
+
     /// <summary>So where people have said of such a sentence that it asks for work.</summary>
     public static readonly Feature KnownToAsk = Feature.Of(FirmSays, N("asks"));
 
@@ -240,6 +243,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             i = Math.Max(i, Math.Min(then, c.End) - 1);
         }
 
+        if (TakenUp.GoesOnOverIt(words, c))
+            into.Add(GoesOnOverAnOrder);
         var length = Bucket(plain);
         into.Add(Feature.Of(Length, length));
         into.Add(Feature.Of(LengthEnd, length, kind));

@@ -6,12 +6,8 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <param name="words">The message.</param>
 internal sealed class Mentions(MessageWords words)
 {
+    private readonly NamingWords _naming = new(words);
     private const int Longest = 8;
-
-    /// <summary>One thing, though its word ends as those of several do.</summary>
-    private static readonly FrozenSet<string> OnesInS = Lexicon.Set(
-        "atlas canvas gas lens alias bias christmas news series chassis"
-    );
 
     /// <summary>One, and several: "the party is here, split them".</summary>
     private static readonly FrozenSet<string> Groups = Lexicon.Set(
@@ -25,15 +21,15 @@ internal sealed class Mentions(MessageWords words)
         var aside = false;
         for (var i = from; i < to; i++)
         {
-            if (IsBreak(i) || words.ClassAt(i) is WordClass.Conjunction or WordClass.Subordinator)
+            if (_naming.IsBreak(i) || words.ClassAt(i) is WordClass.Conjunction or WordClass.Subordinator)
                 aside = false;
             // "It's in the drawer", "they are on the board", "whichever suits the hall".
             if (
                 words.At(i).Lower is "it's" or "they're" or "which" or "whichever"
                 || (
                     words.At(i).Lower is "it" or "they"
-                    && (i == from || IsBreak(i - 1))
-                    && !IsVerb(words.ClassAt(i - 1))
+                    && (i == from || _naming.IsBreak(i - 1))
+                    && !NamingWords.IsVerb(words.ClassAt(i - 1))
                 )
             )
                 aside = true;
@@ -53,7 +49,7 @@ internal sealed class Mentions(MessageWords words)
                 // "The labels say 2025", "two are down"
                 || (
                     head == i
-                    && !IsHurried(i)
+                    && !_naming.IsHurried(i)
                     && (
                         words.ClassAt(i) is WordClass.Number
                         || (Lexicon.Numbers.ContainsKey(words.At(i).Lower) && !words.At(i + 1).Is("of"))
@@ -65,7 +61,11 @@ internal sealed class Mentions(MessageWords words)
             var end = WithAsides(i, head + 1, to, part);
             for (var k = i; k < head; k++)
                 // "Thursday's meeting" is nobody's.
-                if (IsOwner(k) && IsNamed(i, k + 1) && !Lexicon.Weekdays.ContainsKey(words.At(k).Lower[..^2]))
+                if (
+                    _naming.IsOwner(k)
+                    && _naming.IsNamed(i, k + 1)
+                    && !Lexicon.Weekdays.ContainsKey(words.At(k).Lower[..^2])
+                )
                     found.Add(Of(i, k + 1, k, Part.Aside) with { IsSomebody = true });
             if (end - i <= Longest)
                 found.Add(Of(i, end, head, part) with { IsInAnAside = aside });
@@ -79,16 +79,16 @@ internal sealed class Mentions(MessageWords words)
     {
         var title = words.At(from).Lower.TrimEnd('.');
         var kind = words.At(head).Lower;
-        var named = IsNamed(from, head + 1);
+        var named = _naming.IsNamed(from, head + 1);
         var male = named ? PeopleWords.IsMaleTitle(title) : PeopleWords.IsMale(kind);
         var (counted, owned) = (false, false);
         for (var i = from; i <= head; i++)
-            (counted, owned) = (counted || IsSeveral(i), owned || (i < head && IsOwner(i)));
+            (counted, owned) = (counted || _naming.IsSeveral(i), owned || (i < head && _naming.IsOwner(i)));
         return new(from, to, head, part)
         {
             IsDefinite =
                 named
-                || (IsSeveral(from) && head > from)
+                || (_naming.IsSeveral(from) && head > from)
                 || owned
                 || words.ClassAt(from) is WordClass.Determiner or WordClass.Possessive or WordClass.Number
                 // "Room 2"
@@ -96,11 +96,11 @@ internal sealed class Mentions(MessageWords words)
             IsPlural =
                 words.At(from).Is("both")
                 || (counted && words.ClassAt(head) is not WordClass.Number)
-                || (!named && IsPluralWord(kind))
+                || (!named && NamingWords.IsPlural(kind))
                 || HasAnd(from, head),
             IsGroup = Groups.Contains(kind) || words.ClassAt(head) is WordClass.Crew,
             IsSomebody =
-                (named && (PeopleWords.IsTitle(title) || IsPerson(from, head + 1)))
+                (named && (PeopleWords.IsTitle(title) || _naming.IsPerson(from, head + 1)))
                 || male is not null
                 || PeopleWords.AreMeant(kind),
             // "The Poetry Circle want the big room": one, and yet several.
@@ -109,94 +109,23 @@ internal sealed class Mentions(MessageWords words)
                 && (
                     words.ClassAt(head) is WordClass.Crew
                     || Speaks(to)
-                    || (named && !IsPluralWord(kind) && words.At(to).Lower is "want" or "need" or "have" or "are")
+                    || (
+                        named
+                        && !NamingWords.IsPlural(kind)
+                        && words.At(to).Lower is "want" or "need" or "have" or "are"
+                    )
                 ),
             IsMale = male,
         };
     }
 
-    /// <summary>Whether a word counts more than one.</summary>
-    public bool IsSeveral(int i) =>
-        words.At(i).Kind is TokenKind.Number
-            ? words.At(i).Value > 1
-            : Lexicon.Numbers.TryGetValue(words.At(i).Lower, out var number) && number > 1;
-
-    /// <summary>"No hurry with 299": what it is called.</summary>
-    private bool IsHurried(int i) =>
-        words.At(i - 1).Is("with")
-        && words.At(i - 2).Lower is "hurry" or "rush" or "trouble" or "problem" or "help"
-        && words.At(i).Kind is TokenKind.Number;
-
     private bool HasAnd(int from, int head)
     {
         for (var i = from; i < head; i++)
-            if (words.ClassAt(i) is WordClass.Conjunction && !IsNamed(from, head + 1))
+            if (words.ClassAt(i) is WordClass.Conjunction && !_naming.IsNamed(from, head + 1))
                 return true;
         return false;
     }
-
-    private static bool IsPluralWord(string word) =>
-        !OnesInS.Contains(word)
-        && (
-            word is "people" or "men" or "women" or "children" or "feet" or "teeth" or "parents"
-            || (
-                word.Length > 3
-                && word.EndsWith('s')
-                && !word.EndsWith("ss", StringComparison.Ordinal)
-                && !word.EndsWith("us", StringComparison.Ordinal)
-                && !word.EndsWith("is", StringComparison.Ordinal)
-                && !word.EndsWith("'s", StringComparison.Ordinal)
-            )
-        );
-
-    /// <summary>Whether a run is a name: each word with a capital, or one that the firm knows.</summary>
-    private bool IsNamed(int from, int to)
-    {
-        for (var i = from; i < to; i++)
-            if (!IsNameWord(i) && !(i > from && words.At(i).Lower is "and" or "&" or "."))
-                return false;
-        return to > from + 1 || words.ClassAt(from) is WordClass.Other or WordClass.Person || !OpensASentence(from);
-    }
-
-    private bool IsPerson(int from, int to)
-    {
-        for (var i = from; i < to; i++)
-            if (words.ClassAt(i) is WordClass.Person)
-                return true;
-        return false;
-    }
-
-    private bool IsNameWord(int i) =>
-        words.ClassAt(i) is WordClass.Other or WordClass.Person
-        || (
-            words.At(i).IsWord
-            && char.IsUpper(words.Text[words.At(i).Span.Start])
-            && words.ClassAt(i)
-                is not (
-                    WordClass.Determiner
-                    or WordClass.I
-                    or WordClass.We
-                    or WordClass.You
-                    or WordClass.Subject
-                    or WordClass.Stating
-                    or WordClass.Modal
-                    or WordClass.Subordinator
-                    or WordClass.Question
-                    or WordClass.Someone
-                    or WordClass.NoOne
-                    or WordClass.Courtesy
-                    or WordClass.Crew
-                    or WordClass.Conjunction
-                    or WordClass.Preposition
-                    or WordClass.Adverb
-                    or WordClass.Be
-                    or WordClass.Have
-                    or WordClass.Do
-                    or WordClass.DoBase
-                )
-        );
-
-    private bool OpensASentence(int i) => words.SentenceOf(i).From == i;
 
     private bool Begins(int i, int from, int to)
     {
@@ -207,19 +136,21 @@ internal sealed class Mentions(MessageWords words)
             WordClass.Determiner => words.At(i).Lower is not ("no" or "every" or "each" or "any" or "all" or "its"),
             WordClass.Possessive or WordClass.Noun or WordClass.Number or WordClass.Other => true,
             // "Kit is off": named, and not called.
-            WordClass.Person => IsSaidOf(i, to) || before is WordClass.Preposition || IsVerb(before),
+            WordClass.Person => _naming.IsSaidOf(i, to)
+                || before is WordClass.Preposition
+                || NamingWords.IsVerb(before),
             WordClass.NounOrVerb => before
                 is not (WordClass.To or WordClass.Modal or WordClass.I or WordClass.We or WordClass.Denial),
-            WordClass.VerbOrNoun => IsNameWord(i) && IsNameWord(i + 1) && i + 1 < to
+            WordClass.VerbOrNoun => _naming.IsNameWord(i) && _naming.IsNameWord(i + 1) && i + 1 < to
                 // "Table 9 wobbles"
-                || (words.At(i + 1).Kind is TokenKind.Number && IsSaidOf(i + 1, to))
-                || (before is WordClass.Preposition && !IsSaidOf(i, to)),
+                || (words.At(i + 1).Kind is TokenKind.Number && _naming.IsSaidOf(i + 1, to))
+                || (before is WordClass.Preposition && !_naming.IsSaidOf(i, to)),
             // "Our crew is two down, lend them someone"
-            WordClass.Crew => IsSaidOf(i, to) && (i == from || IsBreak(i - 1)),
+            WordClass.Crew => _naming.IsSaidOf(i, to) && (i == from || _naming.IsBreak(i - 1)),
             WordClass.Third when words.SentenceOf(i) is var s && s.From == i && s.To == i + 1 => true,
             WordClass.Third => before is not (WordClass.Noun or WordClass.Subject or WordClass.Person)
-                && (IsSaidOf(i, to) || before is WordClass.Preposition || IsVerb(before)),
-            _ => IsNameWord(i) && i + 1 < to && IsNameWord(i + 1),
+                && (_naming.IsSaidOf(i, to) || before is WordClass.Preposition || NamingWords.IsVerb(before)),
+            _ => _naming.IsNameWord(i) && i + 1 < to && _naming.IsNameWord(i + 1),
         };
     }
 
@@ -242,14 +173,16 @@ internal sealed class Mentions(MessageWords words)
         // "The exits clear", "the stairs wider": what they are to be.
         if (
             head > i + 1
-            && IsPluralWord(words.At(head - 1).Lower)
+            && NamingWords.IsPlural(words.At(head - 1).Lower)
             && (
                 words.ClassAt(head) is WordClass.VerbOrAdjective
                 || words.At(head).Lower.EndsWith("er", StringComparison.Ordinal)
             )
         )
             head--;
-        return head == i && words.ClassAt(i) is WordClass.Determiner || (IsOwner(head) && !IsShortForIs(head))
+        return
+            head == i && words.ClassAt(i) is WordClass.Determiner
+            || (_naming.IsOwner(head) && !_naming.IsShortForIs(head))
             ? -1
             : head;
     }
@@ -272,47 +205,25 @@ internal sealed class Mentions(MessageWords words)
                     or WordClass.Preposition;
     }
 
-    private bool IsOwner(int i) => words.ClassAt(i) is WordClass.Possessive;
-
-    /// <summary>"The mower's making a noise".</summary>
-    public bool IsShortForIs(int i) =>
-        IsOwner(i)
-        && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
-        // "Thursday's meeting"
-        && !Lexicon.Weekdays.ContainsKey(words.At(i).Lower[..^2])
-        && words.ClassAt(i + 1)
-            is WordClass.Gerund
-                or WordClass.Adverb
-                or WordClass.Past
-                or WordClass.Denial
-                or WordClass.Determiner
-                or WordClass.Preposition
-        && (!IsThing(i + 2) || words.At(i + 1).Lower is "too" or "so" or "very" or "quite" or "rather");
-
-    private bool IsThing(int i) =>
-        words.ClassAt(i)
-            is WordClass.Noun
-                or WordClass.NounOrVerb
-                or WordClass.VerbOrNoun
-                or WordClass.Third
-                or WordClass.Verb;
-
     private bool GoesOn(int j, int to)
     {
         var (kind, before) = (words.ClassAt(j), words.ClassAt(j - 1));
         // "Next time Miss Ferry rings"
-        if (!IsNameWord(j - 1) && IsNameWord(j) && PeopleWords.IsTitle(words.At(j).Lower))
+        if (!_naming.IsNameWord(j - 1) && _naming.IsNameWord(j) && PeopleWords.IsTitle(words.At(j).Lower))
             return before is WordClass.Determiner or WordClass.Possessive;
-        if (IsShortForIs(j - 1))
+        if (_naming.IsShortForIs(j - 1))
             return false;
         switch (kind)
         {
             case WordClass.Noun or WordClass.Other or WordClass.Possessive:
                 return true;
             case WordClass.NounOrVerb or WordClass.VerbOrAdjective or WordClass.Number:
-                return before is not WordClass.Other || kind is WordClass.Number || IsNameWord(j) || IsSaidOf(j, to);
+                return before is not WordClass.Other
+                    || kind is WordClass.Number
+                    || _naming.IsNameWord(j)
+                    || _naming.IsSaidOf(j, to);
             case WordClass.VerbOrNoun or WordClass.Verb or WordClass.Past or WordClass.Gerund:
-                return IsNameWord(j) && IsNameWord(j - 1)
+                return _naming.IsNameWord(j) && _naming.IsNameWord(j - 1)
                     || (
                         kind is not WordClass.Past
                         && before
@@ -324,30 +235,34 @@ internal sealed class Mentions(MessageWords words)
                     // "the tail lift creaks", "the school's order comes in"
                     || (
                         kind is WordClass.VerbOrNoun
-                        && !IsPluralWord(words.At(j - 1).Lower)
-                        && !IsNameWord(j - 1)
-                        && (j + 1 >= to || !IsObjectAt(j + 1))
+                        && !NamingWords.IsPlural(words.At(j - 1).Lower)
+                        && !_naming.IsNameWord(j - 1)
+                        && (j + 1 >= to || !_naming.IsObjectAt(j + 1))
                     )
                     || (
                         kind is WordClass.Verb or WordClass.VerbOrNoun
-                        && !IsPluralWord(words.At(j - 1).Lower)
-                        && (j + 1 >= to || IsBreak(j + 1) || IsSaidOf(j, to))
+                        && !NamingWords.IsPlural(words.At(j - 1).Lower)
+                        && (j + 1 >= to || _naming.IsBreak(j + 1) || _naming.IsSaidOf(j, to))
                     );
             case WordClass.Third when Lexicon.Reporting.Contains(words.At(j).Lower):
                 return false;
             case WordClass.Third:
                 return before is WordClass.Determiner or WordClass.Possessive or WordClass.VerbOrAdjective
                     // "If you have the old frames, post them"
-                    || ((j + 1 >= to || IsBreak(j + 1)) && StandsBehindAVerb(j - 1))
+                    || ((j + 1 >= to || _naming.IsBreak(j + 1)) && StandsBehindAVerb(j - 1))
                     // "Extraction filters: change them", "mouse traps! Empty them"
                     || words.ClassAt(j + 1) is WordClass.Colon
                     || (j + 1 == words.SentenceOf(j).To && j - 1 == words.SentenceOf(j).From)
                     // "The care plans for rooms 3 and 8 are overdue"
-                    || (IsThing(j - 1) && words.ClassAt(j + 1) is WordClass.Preposition && IsSaidLater(j + 1, to))
+                    || (
+                        _naming.IsThing(j - 1)
+                        && words.ClassAt(j + 1) is WordClass.Preposition
+                        && _naming.IsSaidLater(j + 1, to)
+                    )
                     // "Nine leaks", but "room 9 leaks"
-                    || (before is WordClass.Number && !IsThing(j - 2))
-                    || (IsSeveral(j - 1) && !IsThing(j - 2))
-                    || (IsSaidOf(j, to) && before is not WordClass.Person);
+                    || (before is WordClass.Number && !_naming.IsThing(j - 2))
+                    || (_naming.IsSeveral(j - 1) && !_naming.IsThing(j - 2))
+                    || (_naming.IsSaidOf(j, to) && before is not WordClass.Person);
             case WordClass.Adverb or WordClass.Preposition:
                 return before is WordClass.Determiner && words.At(j).Lower is not ("of" or "to");
             case WordClass.Conjunction:
@@ -355,28 +270,16 @@ internal sealed class Mentions(MessageWords words)
                     && j + 1 < to
                     && (
                         words.ClassAt(j + 1) is WordClass.Determiner
-                        || (IsNameWord(j - 1) && IsNameWord(j + 1))
+                        || (_naming.IsNameWord(j - 1) && _naming.IsNameWord(j + 1))
                         // "Rooms 3 and 8"
                         || (words.ClassAt(j - 1) is WordClass.Number && words.ClassAt(j + 1) is WordClass.Number)
                     );
             case WordClass.Determiner:
                 return before is WordClass.Conjunction;
             default:
-                return IsNameWord(j) && IsNameWord(j - 1) && words.ClassAt(j) is not WordClass.Person;
+                return _naming.IsNameWord(j) && _naming.IsNameWord(j - 1) && words.ClassAt(j) is not WordClass.Person;
         }
     }
-
-    /// <summary>Whether a verb that states comes before the next mark.</summary>
-    private bool IsSaidLater(int from, int to)
-    {
-        for (var i = from; i < to && !IsBreak(i); i++)
-            if (words.ClassAt(i).IsHelping())
-                return true;
-        return false;
-    }
-
-    private bool IsObjectAt(int i) =>
-        words.ClassAt(i) is WordClass.Determiner or WordClass.Object or WordClass.Possessive or WordClass.Number;
 
     /// <summary>"The seat in row 4 is", "the corrections for the sheet": what says of something which it is, is part of it.</summary>
     private int WithAsides(int from, int end, int to, Part part)
@@ -401,19 +304,19 @@ internal sealed class Mentions(MessageWords words)
                 || (
                     part is Part.Object
                     && words.At(end).Lower is "on" or "in"
-                    && IsBreak(head + 1)
+                    && _naming.IsBreak(head + 1)
                     // "She left her bag in the car": that is where it is.
                     && !(
                         words.At(from - 1).Lower is "left" or "put" or "found" or "dropped" or "lost" or "saw" or "keep"
                     )
                 )
                 || (words.At(end).Is("for") && part is not Part.Aside)
-                || (part is Part.Subject or Part.Alone && IsSaidOf(head, to))
+                || (part is Part.Subject or Part.Alone && _naming.IsSaidOf(head, to))
                 || (
                     part is Part.Alone
                     && words.SentenceOf(end).From <= end - 2
-                    && IsBreak(head + 1)
-                    && OpensASentence(from)
+                    && _naming.IsBreak(head + 1)
+                    && _naming.OpensASentence(from)
                 )
             )
         )
@@ -425,7 +328,7 @@ internal sealed class Mentions(MessageWords words)
     {
         var opens =
             i == from
-            || IsBreak(i - 1)
+            || _naming.IsBreak(i - 1)
             || words.ClassAt(i - 1)
                 is WordClass.Person
                     or WordClass.Crew
@@ -435,7 +338,7 @@ internal sealed class Mentions(MessageWords words)
                     or WordClass.Subordinator;
         var before = words.At(i - 1).Lower;
         return before is "about" or "over" && !opens
-            || IsHurried(i)
+            || _naming.IsHurried(i)
             || words.At(i - 1).Is("on") && words.At(i - 2).Is("eye")
                 ? Part.Topic
             : !opens
@@ -443,7 +346,7 @@ internal sealed class Mentions(MessageWords words)
             && !IsLiked(i - 1)
             && !IsParticle(i - 1)
                 ? Part.Aside
-            : IsSaidOf(end - 1, to) || (opens && SaidPastAsides(end, to)) ? Part.Subject
+            : _naming.IsSaidOf(end - 1, to) || (opens && SaidPastAsides(end, to)) ? Part.Subject
             : opens ? Part.Alone
             : Part.Object;
     }
@@ -467,25 +370,7 @@ internal sealed class Mentions(MessageWords words)
             && HeadFrom(end + 1, to) is > 0 and var head
         )
             end = head + 1;
-        return IsSaidOf(end - 1, to);
-    }
-
-    /// <summary>Whether a verb that states follows a word.</summary>
-    private bool IsSaidOf(int i, int to)
-    {
-        var next = i + 1;
-        while (next < to && words.ClassAt(next) is WordClass.Adverb)
-            next++;
-        return next < to
-            && (
-                words.ClassAt(next).IsHelping()
-                || words.ClassAt(next) is WordClass.Past or WordClass.Third
-                || (
-                    words.ClassAt(next) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
-                    && (IsPluralWord(words.At(i).Lower) || IsNameWord(i))
-                    && next == i + 1
-                )
-            );
+        return _naming.IsSaidOf(end - 1, to);
     }
 
     private bool Speaks(int end)
@@ -499,25 +384,4 @@ internal sealed class Mentions(MessageWords words)
             return false;
         return PeopleWords.Do(word) || (word is "like" or "love" && words.ClassAt(i - 1) is WordClass.Modal);
     }
-
-    private bool IsBreak(int i) =>
-        words.ClassAt(i)
-            is WordClass.Comma
-                or WordClass.Dash
-                or WordClass.Colon
-                or WordClass.Stop
-                or WordClass.Bracket
-                or WordClass.Mark
-                or WordClass.Edge;
-
-    private static bool IsVerb(WordClass kind) =>
-        kind
-            is WordClass.Verb
-                or WordClass.VerbOrNoun
-                or WordClass.Past
-                or WordClass.Third
-                or WordClass.Gerund
-                or WordClass.Have
-                or WordClass.HaveBase
-                or WordClass.Stating;
 }

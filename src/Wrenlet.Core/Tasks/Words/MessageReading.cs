@@ -38,6 +38,7 @@ internal sealed class MessageReading(
     private const double LeastGuess = 0.08;
 
     private readonly LocalDate _today = setting.Calendar.DateOf(sent);
+    private readonly DaysMeant _days = new(words, setting.Calendar);
 
     public ImmutableArray<Draft> Drafts() =>
         new Uniting(words).Of([
@@ -235,7 +236,7 @@ internal sealed class MessageReading(
             Likeliest(request, t => t.Due is not null && t.Repeats is not null)
             ?? Likeliest(request, t => t.Due is not null);
         due = Joined(request, due);
-        var start = OnItsDay(request, Likeliest(request, t => t.Start is not null));
+        var start = _days.OnIt(request, Likeliest(request, t => t.Start is not null));
         var repeat = Likeliest(request, t => t.Repeats is not null);
         // "Every Monday, starting on the 20th", "every Friday, after lunch": said by the first time already, or of each.
         if (
@@ -346,7 +347,7 @@ internal sealed class MessageReading(
         if (
             due is { Time: { Repeats: null, ClockAlone: { Today: false } time } bare }
             && day is null
-            && (DayBefore(bare) ?? DayOfWhomItMeans(request, bare)) is { } date
+            && (_days.Before(bare) ?? _days.OfWhomItMeans(request, bare)) is { } date
         )
             return due.Value with
             {
@@ -360,61 +361,6 @@ internal sealed class MessageReading(
         var on = d.Time.DayAlone!.Date;
         var moment = setting.Calendar.FirstMoment(on + c.Time.ClockAlone!.Time(on));
         return (d.Time with { Due = new Point(moment, 0.9, [], "") }, Math.Min(d.Certainty, c.Certainty));
-    }
-
-    /// <summary>
-    /// "The van leaves at ten tomorrow, have it loaded by half nine": the day of the time before it in the sentence.
-    /// </summary>
-    private LocalDate? DayBefore(TimePhrase clock)
-    {
-        TimePhrase? before = null;
-        foreach (var time in words.Times)
-            if (
-                time.To <= clock.From
-                && words.SentenceOf(time.From) == words.SentenceOf(clock.From)
-                && time is { Due: not null, DayAlone: null, ClockAlone: null, IsMilestone: false, IsPeriod: false }
-            )
-                before = time;
-        return before is null ? null : setting.Calendar.DateOf(before.Due!.At);
-    }
-
-    /// <summary>"Three starters next Monday. Ada to test them after lunch": of that day.</summary>
-    private (TimePhrase Time, double Certainty)? OnItsDay(
-        Request request,
-        (TimePhrase Time, double Certainty)? start
-    ) =>
-        start is { Time: { StartClock: { Today: false } from, Due: null } bare }
-        && DayOfWhomItMeans(request, bare) is { } date
-            ? start.Value with
-            {
-                Item1 = bare with
-                {
-                    Start = new Point(setting.Calendar.FirstMoment(date + from.Time(date)), 0.85, [], ""),
-                },
-            }
-            : start;
-
-    /// <summary>"Three starters next Monday. Meet them at the station at ten": the only day of the sentence before.</summary>
-    private LocalDate? DayOfWhomItMeans(Request request, TimePhrase clock)
-    {
-        var (c, home) = (request.Words, words.SentenceOf(clock.From));
-        if (home != c.Sentence || home.IsItem)
-            return null;
-        var means = false;
-        for (var i = c.Content; i < c.End; i++)
-            means |= words.At(i).Lower is "it" or "them" or "him" or "her" or "there";
-        // "Ada drives the chairs over tomorrow and Ben meets her there at nine"
-        if (
-            means
-            && words.Times.FindAll(t => t.To <= c.From && t.From >= home.From)
-                is [{ DayAlone: { } same, Repeats: null }]
-        )
-            return same.Date;
-        if (home.Index == 0)
-            return null;
-        var before = words.Sentences[home.Index - 1];
-        var named = words.Times.FindAll(t => words.SentenceOf(t.From) == before);
-        return means && before.Line == home.Line && named is [{ DayAlone: { } day, Repeats: null }] ? day.Date : null;
     }
 
     /// <summary>What is no part of the title since it was understood as something else.</summary>

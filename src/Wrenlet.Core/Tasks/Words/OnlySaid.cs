@@ -17,9 +17,8 @@ internal sealed class OnlySaid(MessageWords words)
     private static readonly FrozenSet<string> Told = Lexicon.Set("told said promised knows agreed");
     private static readonly FrozenSet<string> Counted = Lexicon.Set("things jobs tasks points favours errands");
 
-    private static readonly FrozenSet<string> Ways = Lexicon.Set("late away here there ill sick home closed shut open");
-
     private readonly Statements _statements = new(words);
+    private readonly ToldOfSomebody _ofSomebody = new(words);
 
     /// <summary>Whether what begins at a token asks for nothing.</summary>
     /// <param name="s">The sentence.</param>
@@ -36,7 +35,7 @@ internal sealed class OnlySaid(MessageWords words)
         || IsNotToBeDone(s, cue, content)
         || IsPromiseOfNothing(cue, content)
         || IsOfOthers(s, from, cue, content)
-        || IsToldOfSomebody(cue, content)
+        || _ofSomebody.Is(cue, content)
         || IsOfWhatIsAsked(s, from, cue, content, needs)
         || (cue.Cue.Label is "please" && _statements.IsSaidOfSomebody(content))
         // "Would you be a dear and fetch it": that is how it is asked.
@@ -371,65 +370,6 @@ internal sealed class OnlySaid(MessageWords words)
             )
                 return true;
         return false;
-    }
-
-    /// <summary>"Tom will be late", "I'll be back at two", "you had it": where somebody is, or what was.</summary>
-    private bool IsToldOfSomebody(CueFound cue, int content) =>
-        (cue.Cue.Label is "who will" or "suggest" || cue.Cue.Doer is Doer.Author)
-            && (IsSomewhere(content) || IsSomewhere(cue.Content))
-        || (
-            // "Ada, you're late", "you're doing great"
-            cue.Cue.Label
-                is "who please"
-            && words.At(cue.To - 1).Is("you're")
-            && (
-                words.ClassAt(content) is not WordClass.Gerund
-                || words.At(content).Lower is "going" or "getting" or "being" or "having" or "looking" or "missing"
-                || (words.At(content).Is("doing") && words.ClassAt(content + 1) is not WordClass.Determiner)
-            )
-        )
-        || (
-            // "Ada, you have a visitor"
-            cue.Cue.Label
-                is "who please"
-            && words.ClassAt(content) is WordClass.HaveBase
-            && words.At(content + 2).Lower is not ("look" or "word" or "go" or "think" or "listen")
-        )
-        || (
-            cue.Cue.Label is "who please"
-            && words.ClassAt(content)
-                is WordClass.Past
-                    or WordClass.Be
-                    or WordClass.Have
-                    or WordClass.Modal
-                    or WordClass.Do
-        );
-
-    private bool IsSomewhere(int content)
-    {
-        var be =
-            words.At(content).Is("be") ? content
-            : words.At(content - 1).Is("be") ? content - 1
-            : -1;
-        // "Remind me to be at the bank" is work.
-        if (
-            be < 0
-            || !(
-                words.At(be - 1).Lower is "will" or "shall"
-                || words.At(be - 1).Lower.EndsWith("'ll", StringComparison.Ordinal)
-            )
-        )
-            return false;
-        // "I shall be ten minutes late"
-        if (
-            words.ClassAt(be + 1) is WordClass.Number or WordClass.Determiner
-            || Lexicon.Numbers.ContainsKey(words.At(be + 1).Lower)
-        )
-            be += words.At(be + 2).Is("few") || words.At(be + 2).Is("bit") ? 2 : 1;
-        if (words.At(be + 1).Lower is "minute" or "minutes" or "mins" or "hour" or "hours" or "bit")
-            be++;
-        return words.ClassAt(be + 1) is WordClass.Preposition or WordClass.Time or WordClass.Adverb
-            || Ways.Contains(words.At(be + 1).Lower);
     }
 
     /// <summary>What is a part of asking, or says of what is asked how many, when and what for.</summary>

@@ -23,12 +23,6 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     /// <summary>So many pronouns of a request are looked up: a title has no more.</summary>
     private const int Pronouns = 3;
 
-    /// <summary>Who is written, told or rung is somebody; what is copied, widened or fetched is not.</summary>
-    public static readonly FrozenSet<string> SaidTo = Lexicon.Set(
-        "ring call phone tell ask remind write email chase thank offer give let inform invite answer text promise warn help meet pay "
-            + "show lend"
-    );
-
     private static readonly FrozenSet<string> Seeking = Lexicon.Set(
         "asking asked asks waiting waits looking looks hoping chasing"
     );
@@ -39,13 +33,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             + "refused rejected sends delivers brings returns"
     );
 
-    /// <summary>What says something though it is nobody.</summary>
-    private static readonly FrozenSet<string> Written = Lexicon.Set(
-        "sign label notice letter form certificate invoice bill email note poster list rule book manual meter gauge screen display "
-            + "website page report plan drawing ticket receipt card contract sheet board leaflet menu calendar rota schedule quote"
-    );
-
     private readonly Mentions _mentions = new(words);
+    private readonly Agreement _agreement = new(words, request);
+    private readonly NamingWords _naming = new(words);
     private List<Mention>? _before;
 
     /// <summary>The words to stand in the place of pronouns, by their tokens.</summary>
@@ -107,7 +97,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         && i + 1 < request.End
         && IsThing(i + 1)
         && !(words.At(i).Is("her") && words.At(i + 1).Lower is "one" or "some")
-        && !_mentions.In(request.Content, i).Exists(m => m.IsSomebody || m.Speaks || IsFirm(m))
+        && !_mentions.In(request.Content, i).Exists(m => m.IsSomebody || m.Speaks || _agreement.IsFirm(m))
         && !Enumerable.Range(request.Content, i - request.Content).Any(k => words.ClassAt(k) is WordClass.Object);
 
     /// <summary>Whose it is by name: "Ada's"; null where only what somebody is was said.</summary>
@@ -162,7 +152,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     public string? Counted()
     {
         var counted = Before()
-            .Where(m => (m is { IsPlural: true, IsSomebody: false, IsInAnAside: false } && !IsFirm(m)) || IsLacked(m))
+            .Where(m =>
+                (m is { IsPlural: true, IsSomebody: false, IsInAnAside: false } && !_agreement.IsFirm(m)) || IsLacked(m)
+            )
             .MaxBy(m => m.From);
         if (counted is null)
             return null;
@@ -210,7 +202,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
 
     private string? OneOf(int i) =>
         Before()
-            .Where(m => !m.IsPlural && !m.IsSomebody && !m.Speaks && !IsFirm(m) && m.Part is not Part.Aside)
+            .Where(m => !m.IsPlural && !m.IsSomebody && !m.Speaks && !_agreement.IsFirm(m) && m.Part is not Part.Aside)
             .MaxBy(m => Fit(m, i))
             is { } meant
             ? words.At(meant.Head).Lower
@@ -234,94 +226,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     {
         (Mention? Meant, double Fits) best = (null, Least);
         foreach (var mention in Before())
-            if (Agrees(mention, pronoun) && Fit(mention, pronoun) is var fits && fits > best.Fits)
+            if (_agreement.Agrees(mention, pronoun) && Fit(mention, pronoun) is var fits && fits > best.Fits)
                 best = (mention, fits);
         return best.Meant;
-    }
-
-    private bool Agrees(Mention m, int pronoun) =>
-        words.At(pronoun).Lower switch
-        {
-            "him" => !m.IsPlural && m.IsMale is not false && CanBeSomebody(m),
-            "her" => !m.IsPlural && m.IsMale is not true && CanBeSomebody(m),
-            "them" or "those" or "these" => IsSaidTo(pronoun)
-                ? m.IsMale is null
-                    && (
-                        m.Speaks
-                        || IsFirm(m)
-                        || (m.IsPlural && (m.IsSomebody || m.Part is not (Part.Aside or Part.Object)))
-                    )
-                : m.IsGroup && words.At(pronoun).Is("them")
-                    || (m.IsPlural && !m.Speaks && !(m.IsSomebody && m.Part is Part.Subject))
-                    || (m.Speaks && m.IsMale is null && m.Part is Part.Subject),
-            _ => (!m.IsPlural || IsSettled(m, pronoun))
-                && !m.IsSomebody
-                && !IsFirm(m)
-                // "The label says 2025, change it"
-                && (!m.Speaks || IsWritten(m)),
-        };
-
-    /// <summary>"Somebody has mixed up the labels. Ada, sort it out": what came of it, and so the labels.</summary>
-    private bool IsSettled(Mention m, int pronoun) =>
-        m is { Part: Part.Object, IsDefinite: true }
-        && words.At(pronoun).Is("it")
-        && words.At(pronoun - 1).Lower is "sort" or "straighten"
-        && words.SentenceOf(m.From) != request.Sentence;
-
-    /// <summary>"The label says 2025", "her badge still says visitor": what is read there, and nobody who says it.</summary>
-    private bool IsWritten(Mention m) =>
-        words.At(m.Head) is { IsWord: true } said && Written.Contains(said.Lower)
-        || (
-            words.At(words.ClassAt(m.To) is WordClass.Adverb ? m.To + 1 : m.To).Lower is "says" or "say" or "reads"
-            && words.ClassAt(m.Head) is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun
-            && !PeopleWords.AreMeant(words.At(m.Head).Lower)
-        );
-
-    /// <summary>"Our new coach starts on Monday, show her round": who does something may be somebody, whatever the word.</summary>
-    private bool CanBeSomebody(Mention m) =>
-        m.IsSomebody || m.Speaks || IsFirm(m) || (m.Part is Part.Subject && m.IsDefinite);
-
-    public bool IsFirm(Mention m) => words.ClassAt(m.Head) is WordClass.Other;
-
-    private bool IsSaidTo(int pronoun)
-    {
-        for (var i = pronoun - 1; i >= request.Content && i >= pronoun - 2; i--)
-            if (SaidTo.Contains(words.At(i).Lower))
-                return true;
-        // "Take them four sacks"
-        if (
-            pronoun == request.Content + 1
-            && words.TimeAt(pronoun + 1) is null
-            && words.At(request.Content).Lower
-                is "take"
-                    or "bring"
-                    or "get"
-                    or "fetch"
-                    or "send"
-                    or "make"
-                    or "book"
-                    or "order"
-                    or "find"
-                    or "buy"
-            && (
-                words.ClassAt(pronoun + 1) is WordClass.Determiner or WordClass.Number or WordClass.Someone
-                || Lexicon.Numbers.ContainsKey(words.At(pronoun + 1).Lower)
-            )
-        )
-            return true;
-        return words.At(pronoun - 1).Lower is "to" or "onto" && !words.At(pronoun - 2).Is("on")
-            || (
-                words.At(pronoun - 1).Is("with")
-                && words.At(request.Content).Lower
-                    is "confirm"
-                        or "check"
-                        or "agree"
-                        or "arrange"
-                        or "speak"
-                        or "talk"
-                        or "discuss"
-                        or "meet"
-            );
     }
 
     private double Fit(Mention m, int pronoun)
@@ -338,7 +245,10 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         // "The website says the hall is closed": it is the website that is wrong.
         if (
             words.At(m.From - 1).Lower is "says" or "say" or "said"
-            && (Written.Contains(words.At(m.From - 2).Lower) || Written.Contains(words.At(m.From - 3).Lower))
+            && (
+                Agreement.Written.Contains(words.At(m.From - 2).Lower)
+                || Agreement.Written.Contains(words.At(m.From - 3).Lower)
+            )
         )
             fit -= 1;
         // "He is asking for the figures. Send them to him"
@@ -353,14 +263,14 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         if (m.IsInAnAside)
             fit -= 2;
         // "Three new starters, two plumbers and a joiner. Meet them": all of them.
-        if (m.Part is Part.Alone && words.ClassAt(m.From - 1) is WordClass.Comma && _mentions.IsSeveral(m.From))
+        if (m.Part is Part.Alone && words.ClassAt(m.From - 1) is WordClass.Comma && _naming.IsSeveral(m.From))
             fit -= 1;
         // "The council has approved the sign, get it made": what was handed on, not who did it.
         if (m.Part is Part.Subject && words.At(pronoun).Lower is "it" or "them" && HandsOn(m.To))
             fit -= 1;
-        if (words.At(pronoun).Lower is "them" && m.Speaks && !IsSaidTo(pronoun))
+        if (words.At(pronoun).Lower is "them" && m.Speaks && !_agreement.IsSaidTo(pronoun))
             fit -= 3.5;
-        if (words.At(pronoun).Lower is "him" or "her" && !m.IsSomebody && !m.Speaks && !IsFirm(m))
+        if (words.At(pronoun).Lower is "him" or "her" && !m.IsSomebody && !m.Speaks && !_agreement.IsFirm(m))
             fit -= 1;
         // "Mrs Cleave's cheque bounced, write her".
         if (m.IsSomebody && m.Part is Part.Aside)
@@ -388,7 +298,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     private bool IsNamedInside(int pronoun) =>
         _mentions
             .In(request.Content + 1, pronoun)
-            .Exists(m => !LeadsTo(m, pronoun) && Agrees(m with { Speaks = false }, pronoun))
+            .Exists(m => !LeadsTo(m, pronoun) && _agreement.Agrees(m with { Speaks = false }, pronoun))
         || words.At(pronoun).Lower is "him" or "her" && HasNameInside(pronoun);
 
     /// <summary>"A towel under it", "a photo of it": what stands before a preposition is not what stands behind it.</summary>
@@ -494,7 +404,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     }
 
     private bool OwnerFits(Mention m, string pronoun) =>
-        (m.IsSomebody || m.Speaks || IsFirm(m))
+        (m.IsSomebody || m.Speaks || _agreement.IsFirm(m))
         && pronoun switch
         {
             "her" => !m.IsPlural && m.IsMale is not true,

@@ -31,6 +31,17 @@ internal static class TakenUp
         return false;
     }
 
+    /// <summary>"Group of 60 on Friday, split them": what names a thing does not go on over what is to be done with it.</summary>
+    public static bool GoesOnOverIt(MessageWords words, Candidate c)
+    {
+        if (c.Needs >= 0 || c.Cue.Cue != Cue.None || Listing.Orders(words, c.Content))
+            return false;
+        for (var i = c.Content + 2; i < c.End; i++)
+            if (Listing.IsMark(words, i - 1) && OrdersOfIt(words, c.Sentence, i))
+                return true;
+        return false;
+    }
+
     private static bool OrdersOfIt(MessageWords words, Sentence s, int verb)
     {
         if (

@@ -10,6 +10,7 @@ namespace Wrenlet.Core.Tasks.Words;
 internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spokenOf)
 {
     private readonly Mentions _mentions = new(words);
+    private readonly Agreement _agreement = new(words, request);
 
     /// <summary>"The motor hums, have a listen": what one is to look at or listen to; null where the request says it.</summary>
     public string? LookedAt()
@@ -37,7 +38,7 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
         && (request.Content + 2 >= request.End || !words.IsPlain(request.Content + 2))
         && spokenOf
             .Before()
-            .Where(m => m.Part is Part.Subject && (m.Speaks || m.IsSomebody || spokenOf.IsFirm(m)))
+            .Where(m => m.Part is Part.Subject && (m.Speaks || m.IsSomebody || _agreement.IsFirm(m)))
             .MaxBy(m => m.From)
             is { } asking
             ? "to " + spokenOf.WordsOf(asking)
@@ -118,10 +119,10 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
             if (
                 mention is { Part: Part.Subject, IsInAnAside: false }
                 && words.SentenceOf(mention.From).Index >= request.Sentence.Index - 1
-                && (mention.IsDefinite || mention.IsPlural || spokenOf.IsFirm(mention))
+                && (mention.IsDefinite || mention.IsPlural || _agreement.IsFirm(mention))
                 && (
-                    !(mention.IsSomebody || spokenOf.IsFirm(mention))
-                    || SpokenOf.SaidTo.Contains(words.At(request.Content).Lower)
+                    !(mention.IsSomebody || _agreement.IsFirm(mention))
+                    || Agreement.SaidTo.Contains(words.At(request.Content).Lower)
                 )
             )
             {

@@ -21,6 +21,7 @@ internal sealed class Weights
         [ClauseFeatures.IsThingDated] = 1.5,
         [ClauseFeatures.IsAskedOfSomebody] = 1.5,
         [ClauseFeatures.IsNeedSaidTo] = 6.5,
+        [ClauseFeatures.GoesOnOverAnOrder] = -3,
     }.ToFrozenDictionary();
 
     private readonly FrozenDictionary<Feature, double> _worth;

@@ -191,7 +191,11 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             && who.From > request.Content
             && who.To < request.End
             && words.ClassAt(who.From - 1) is WordClass.Determiner or WordClass.Possessive
-            && words.ClassAt(who.To) is WordClass.Noun or WordClass.NounOrVerb or WordClass.Third
+            && words.ClassAt(who.To)
+                is WordClass.Noun
+                    or WordClass.NounOrVerb
+                    or WordClass.VerbOrNoun
+                    or WordClass.Third
         )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         // "Ada and I are in town, so Ben, open the post"

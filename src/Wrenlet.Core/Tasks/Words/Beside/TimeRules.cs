@@ -64,6 +64,13 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             && (time.To <= request.From || time.From >= request.End)
         )
             return Verdict.By(PlaceTexts.IsOfWhatWas);
+        // "Mrs Hale wants an extra hour on Friday, say yes"
+        if (
+            words.At(request.Content).Is("say")
+            && words.At(request.Content + 1).Lower is "yes" or "no"
+            && time.To <= request.From
+        )
+            return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (IsBesideNow(time, request))
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (IsDeadlineBehind(time, request))
