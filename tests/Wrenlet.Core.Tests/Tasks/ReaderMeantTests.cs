@@ -134,6 +134,26 @@ public class ReaderMeantTests
     )]
     [InlineData("Could you two do the front between you", "-: Do the front between you")]
     [InlineData("Please come and see", "-: Come and see")]
+    [InlineData("The bins are full, empty them", "-: Empty the bins")]
+    [InlineData("Caspian said yes to the tables. Kit, collect them on the 24th", "Kit: Collect the tables 04-24T17:00")]
+    [InlineData("If we don't hear from the Parish Hall, Kit, please ring them", "Kit: Ring the Parish Hall")]
+    [InlineData(
+        "I am meeting the bank on Wednesday at two. I'll take them the figures then.",
+        "Odalys: Take the bank the figures 04-15T14:00"
+    )]
+    [InlineData(
+        "Every Friday before closing, somebody counts the money and signs the book. This week it's you, Kit.",
+        "Kit: Count the money and sign the book 04-17T17:00 FREQ=WEEKLY;BYDAY=FR"
+    )]
+    [InlineData(
+        "The van is in for its test today, so no rounds. Kit, please ring the three on the list",
+        "Kit: Ring the three on the list"
+    )]
+    [InlineData(
+        "Caspian want a picture of the shop. Kit, take one when the sun is on the front please",
+        "Kit: Take one when the sun is on the front"
+    )]
+    [InlineData("See you then.", "")]
     public void What_words_stand_for_is_found(string text, string drafts) =>
         Yard.Shown(
                 Reader.Read(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"), "Odalys Brandt"),

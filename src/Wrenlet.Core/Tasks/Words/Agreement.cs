@@ -29,6 +29,8 @@ internal sealed class Agreement(MessageWords words, Candidate request)
                     && (
                         m.Speaks
                         || IsFirm(m)
+                        // "I'm meeting the hospice, I'll take them the figures"
+                        || (m.IsDefinite && !m.IsPlural && PeopleWords.IsFirm(words.At(m.Head).Lower))
                         || (m.IsPlural && (m.IsSomebody || m.Part is not (Part.Aside or Part.Object)))
                     )
                 : m.IsGroup && words.At(pronoun).Is("them")

@@ -64,10 +64,10 @@ internal static class CalledAlone
     /// <summary>"Extraction filters: change them before Friday": what it is about, and what is to be done to it.</summary>
     private static ListedPart? TopicThenOrder(MessageWords words, Sentence s)
     {
-        for (var colon = s.From + 1; colon + 2 < s.To && colon < s.From + MostOfATopic; colon++)
+        for (var colon = s.From + 1; colon + 2 < s.To && colon < s.From + MostOfATopic + 3; colon++)
         {
             if (words.ClassAt(colon) is WordClass.Comma or WordClass.Dash && words.WhoAt(s.From, colon)?.To != colon)
-                return null;
+                return ThingThenIt(words, s, colon);
             if (words.ClassAt(colon) is not WordClass.Colon)
                 continue;
             return
@@ -80,6 +80,49 @@ internal static class CalledAlone
         }
 
         return null;
+    }
+
+    /// <summary>"School group of 60 on Friday, split them", "the bins are full, empty them".</summary>
+    private static ListedPart? ThingThenIt(MessageWords words, Sentence s, int mark)
+    {
+        var who = words.WhoAt(s.From, mark);
+        var thing =
+            who is null ? s.From
+            : words.ClassAt(who.To) is WordClass.Comma or WordClass.Dash or WordClass.Colon ? who.To + 1
+            : who.To;
+        return
+            thing < mark
+            && words.ClassAt(mark + 1) is WordClass.Verb or WordClass.VerbOrNoun
+            && words.At(mark + 2).Lower is "it" or "them"
+            && mark + 2 < s.To
+            && words.ClassAt(thing).CanOpenAThing()
+            && !Listing.Orders(words, thing)
+            && !words.At(s.To).Is("?")
+            && !Does(words, thing + 1, mark)
+            ? new(s, s.From, mark + 1, mark + 1, s.To, who) { IsAllThatIsAsked = true }
+            : null;
+    }
+
+    /// <summary>"The lads collect the van, wash it and go": what somebody does, and not only how something is.</summary>
+    private static bool Does(MessageWords words, int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (
+                words.ClassAt(i)
+                    is WordClass.Modal
+                        or WordClass.Stating
+                        or WordClass.Subject
+                        or WordClass.I
+                        or WordClass.We
+                        or WordClass.Question
+                        or WordClass.Past
+                || (
+                    words.ClassAt(i) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.Third
+                    && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive or WordClass.Object
+                )
+            )
+                return true;
+        return false;
     }
 
     /// <summary>The mark behind a verb that stands with nothing but when and for whom; null where more stands there.</summary>
@@ -310,6 +353,8 @@ internal static class CalledAlone
     /// <summary>"Every first Monday Ada tests the alarm": "Ada does the post on Mondays" only tells how it is.</summary>
     private static ListedPart? EachTime(MessageWords words, Sentence s)
     {
+        if (words.TimeAt(s.From) is { Repeats: not null } each && OfSomebody(words, s, each.To) is { } anyone)
+            return anyone;
         if (
             words.TimeAt(s.From) is not { Repeats: not null } time
             || words.WhoAt(time.To, s.To) is not { } who
@@ -320,6 +365,28 @@ internal static class CalledAlone
             if (Listing.IsMark(words, i))
                 return null;
         return new(s, who.From, who.To, who.To, s.To, who);
+    }
+
+    /// <summary>"Every Friday before closing, somebody counts the till": whose it is, is said elsewhere.</summary>
+    private static ListedPart? OfSomebody(MessageWords words, Sentence s, int i)
+    {
+        while (i < s.To && words.ClassAt(i) is WordClass.Comma or WordClass.Time)
+            i++;
+        if (words.At(i).Is("before") && words.At(i + 1).Lower is "closing" or "opening" or "lunch")
+            i += 2;
+        else if (words.At(i).Is("before") && words.At(i + 1).Is("we"))
+            i += 3;
+        if (words.ClassAt(i) is WordClass.Comma)
+            i++;
+        if (i + 1 >= s.To || !(words.At(i).Lower is "somebody" or "someone"))
+            return null;
+        var content =
+            words.At(i + 1).Lower is "has" or "needs" && words.At(i + 2).Is("to") ? i + 3
+            : words.ClassAt(i + 1) is WordClass.Third ? i + 1
+            : -1;
+        return content > 0 && content < s.To
+            ? new(s, i, content, content, s.To, null) { IsAllThatIsAsked = true }
+            : null;
     }
 
     /// <summary>"Not urgent, Ada: the bench wobbles": who is called with how much it matters, and what is wrong.</summary>

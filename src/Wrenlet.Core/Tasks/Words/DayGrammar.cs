@@ -201,7 +201,12 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
             at++;
         if (At(at).Is("coming"))
             at++;
-        if (!At(at).IsWord || !Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday))
+        // "When the sun is on the front"
+        if (
+            !At(at).IsWord
+            || (At(at).Lower is "sun" or "sat" && At(at - 1).Is("the"))
+            || !Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday)
+        )
             return null;
         // "Could we come on a Saturday": on which is open.
         if (At(at - 1).Lower is "a" or "one" or "any" or "last")

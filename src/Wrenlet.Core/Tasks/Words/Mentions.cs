@@ -339,6 +339,8 @@ internal sealed class Mentions(MessageWords words)
         var before = words.At(i - 1).Lower;
         return before is "about" or "over" && !opens
             || _naming.IsHurried(i)
+            // "They said yes to the tables"
+            || before is "to" && words.At(i - 2).Lower is "yes" or "no"
             || words.At(i - 1).Is("on") && words.At(i - 2).Is("eye")
                 ? Part.Topic
             : !opens

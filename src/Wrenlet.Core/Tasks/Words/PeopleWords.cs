@@ -47,7 +47,7 @@ internal static class PeopleWords
             + "church trust group society association company co ltd inc brothers sons partners architects taxis bank farm estate "
             + "garage cafe café restaurant bar pub shop shops store stores museum gallery theatre library clinic surgery hospital "
             + "practice brewery services systems media press union team crew office department kitchen gardens "
-            + "engineering logistics foods motors cars books court market centre center arms guild league union board agency"
+            + "engineering logistics foods motors cars books court market centre center arms guild league union board agency hospice"
     );
 
     /// <summary>Whether a name is that of a firm or house, whose first word does not call it.</summary>

@@ -192,7 +192,10 @@ internal static class PriorityWords
         return (
             i,
             to,
-            !denied ? match.Says
+            // "The wax can wait until May"
+            match.Says is Priority.Normal
+                ? null
+            : !denied ? match.Says
             : match.Says is Priority.Critical ? Priority.Low
             : null
         );

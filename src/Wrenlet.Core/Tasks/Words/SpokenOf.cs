@@ -275,6 +275,13 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         // "Mrs Cleave's cheque bounced, write her".
         if (m.IsSomebody && m.Part is Part.Aside)
             fit += 2;
+        // "If we don't hear from the inn, ring them"
+        if (
+            m.Part is Part.Aside
+            && words.At(m.From - 1).Lower is "from" or "with"
+            && (_agreement.IsFirm(m) || PeopleWords.IsFirm(words.At(m.Head).Lower))
+        )
+            fit += 2;
         if (m.Speaks && words.At(pronoun).Lower is "him" or "her" or "them")
             fit += 2;
         fit -= (request.Sentence.Index - words.SentenceOf(m.From).Index) * 0.75;

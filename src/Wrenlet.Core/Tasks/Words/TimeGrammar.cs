@@ -238,6 +238,17 @@ internal sealed class TimeGrammar
             return hours;
         if (role is TimeRole.By or TimeRole.Before && At(at).Is("then") && NamedBefore(i) is { } then)
             return new(i, at + 1, then, null, null);
+        // "I'm meeting them on Wednesday at two. I'll take the figures then."
+        if (
+            role is TimeRole.None
+            && At(i).Is("then")
+            && i > 1
+            && At(i - 1).IsWord
+            && (IsEnd(i + 1) || At(i + 1).Lower is "." or "!")
+            && !(At(i - 1).Lower is "and" or "but" or "since" or "you" or "ok" or "okay" or "right")
+            && NamedBefore(i) is { } named
+        )
+            return new(i, i + 1, named, null, null);
         if (PartOf(i, at) is { } part)
             return part;
         if (role is TimeRole.None or TimeRole.By && Earlier(i, at) is { } earlier)

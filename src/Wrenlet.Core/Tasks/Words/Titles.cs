@@ -180,15 +180,18 @@ internal static class Titles
             var unsaid = new Unsaid(words, request, spokenOf);
             if (unsaid.DoneTo() is { } doneTo)
                 return Polish(doneTo);
-            var title = Joined(
-                words,
-                request.Content,
-                request.End,
-                left,
-                first,
-                InBaseForm(words, request),
-                spokenOf.InPlaces()
-            );
+            var (inBase, meant) = (InBaseForm(words, request), spokenOf.InPlaces());
+            // "Somebody counts the till and signs the book"
+            if (inBase is not null && words.ClassAt(request.Content) is WordClass.Third)
+                for (var i = request.Content + 2; i + 1 < request.End; i++)
+                    if (
+                        words.At(i - 1).Is("and")
+                        && words.ClassAt(i) is WordClass.Third
+                        && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive or WordClass.Object
+                        && WordForms.ThirdBase(words.At(i).Lower) is { } second
+                    )
+                        meant[i] = second;
+            var title = Joined(words, request.Content, request.End, left, first, inBase, meant);
             if (words.ListedAs(request) is { Verb: { } verbOfAll })
                 title = $"{verbOfAll} {title}";
             // "It's important that the letters go out": that they do is what is to be seen to.

@@ -159,9 +159,19 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
     /// <summary>"The next one can't come before Tuesday, so break down your boxes": why it is asked.</summary>
     private bool IsBeforeSo(TimePhrase time, Candidate request)
     {
+        // "The van is in for its test today, so no rounds. Ada, ring the three on the list"
+        var home = words.SentenceOf(time.From);
+        if (home.Index < request.Sentence.Index)
+        {
+            for (var i = time.To; i < home.To; i++)
+                if (words.At(i).Is("so") && words.ClassAt(i - 1) is WordClass.Comma)
+                    return Listing.States(words, home.From, time.From);
+            return false;
+        }
+
         // "I'm off on Friday, so mind the phones": that may well be when.
         if (
-            words.SentenceOf(time.From) != request.Sentence
+            home != request.Sentence
             || time.To >= request.From
             || words.ClassAt(request.Sentence.From) is WordClass.I or WordClass.We or WordClass.Stating
         )
