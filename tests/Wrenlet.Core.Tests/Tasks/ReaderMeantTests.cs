@@ -149,10 +149,7 @@ public class ReaderMeantTests
         "The van is in for its test today, so no rounds. Kit, please ring the three on the list",
         "Kit: Ring the three on the list"
     )]
-    [InlineData(
-        "Caspian want a picture of the shop. Kit, take one when the sun is on the front please",
-        "Kit: Take one when the sun is on the front"
-    )]
+    [InlineData("Kit, photograph the shop when the sun is on the front", "Kit: Photograph the shop")]
     [InlineData("See you then.", "")]
     public void What_words_stand_for_is_found(string text, string drafts) =>
         Yard.Shown(

@@ -207,6 +207,8 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         if (author is null && IsGreeted(who))
             return Verdict.By(PlaceTexts.IsGreeted);
+        if (IsAddressed(who, request))
+            return Verdict.By(PlaceTexts.IsAddressed, WithItsVerb);
         if (IsCalledAtTheEnd(who, request))
             return Verdict.By(PlaceTexts.IsCalledAtTheEnd, WithItsVerb);
         if (_attaching.IsOnlySpokenOf(who, request))
@@ -229,6 +231,33 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         var features = new List<Feature>(32);
         _attaching.OfName(who, request, features);
         return features;
+    }
+
+    /// <summary>
+    /// "Ada, bed 2 drops on one side. Out of use, please put a sign on": who is addressed at the head of a message is so until
+    /// somebody else is named.
+    /// </summary>
+    private bool IsAddressed(WhoPhrase who, Candidate request)
+    {
+        var head = words.Sentences[0];
+        if (
+            author is null
+            || who.From != head.From
+            || request.Sentence.Index == 0
+            || request.Sentence.IsItem
+            || head.IsItem
+            || request.Sentence.Line != head.Line
+            || request.Cue.Cue.Doer is not Doer.You
+            || !(
+                words.ClassAt(who.Names[0]) is WordClass.Tag
+                || words.ClassAt(who.To) is WordClass.Comma or WordClass.Colon or WordClass.Dash
+            )
+        )
+            return false;
+        foreach (var other in words.Names)
+            if (other.From >= who.To && other.From < request.Sentence.To)
+                return false;
+        return true;
     }
 
     /// <summary>"fix the puncture on the wheelbarrow pete ta": behind a thing, with no comma, at the end of all.</summary>

@@ -20,6 +20,7 @@ internal static class PlaceTexts
     public const string StandsWithItsPart = "it stands with what is shared out";
     public const string StandsWithItsVerb = "it stands before its verb";
     public const string IsCalledAtTheEnd = "it is called at the end";
+    public const string IsAddressed = "they are spoken to at the head of the message";
     public const string IsWhoWrites = "it is who writes";
     public const string IsGreeted = "they are only greeted";
 
