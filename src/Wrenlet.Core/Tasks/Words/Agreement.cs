@@ -19,6 +19,9 @@ internal sealed class Agreement(MessageWords words, Candidate request)
             + "website page report plan drawing ticket receipt card contract sheet board leaflet menu calendar rota schedule quote"
     );
 
+    /// <summary>Whether a word can stand for what was named: as one or several, as him or her, as somebody or a thing.</summary>
+    /// <param name="m">What was named.</param>
+    /// <param name="pronoun">The token of the word.</param>
     public bool Agrees(Mention m, int pronoun) =>
         words.At(pronoun).Lower switch
         {
@@ -63,8 +66,10 @@ internal sealed class Agreement(MessageWords words, Candidate request)
     private bool CanBeSomebody(Mention m) =>
         m.IsSomebody || m.Speaks || IsFirm(m) || (m.Part is Part.Subject && m.IsDefinite);
 
+    /// <summary>Whether it is one of the firm's customers, by name.</summary>
     public bool IsFirm(Mention m) => words.ClassAt(m.Head) is WordClass.Other;
 
+    /// <summary>"Ring them", "take them four sacks", "send it to them": whether somebody is meant, and no things.</summary>
     public bool IsSaidTo(int pronoun)
     {
         for (var i = pronoun - 1; i >= request.Content && i >= pronoun - 2; i--)

@@ -312,12 +312,7 @@ internal sealed class Mentions(MessageWords words)
                 )
                 || (words.At(end).Is("for") && part is not Part.Aside)
                 || (part is Part.Subject or Part.Alone && _naming.IsSaidOf(head, to))
-                || (
-                    part is Part.Alone
-                    && words.SentenceOf(end).From <= end - 2
-                    && _naming.IsBreak(head + 1)
-                    && _naming.OpensASentence(from)
-                )
+                || (part is Part.Alone && end - from > 1 && _naming.IsBreak(head + 1) && _naming.OpensASentence(from))
             )
         )
             end = head + 1;

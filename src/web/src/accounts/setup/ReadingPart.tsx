@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { type FormEvent, type ReactNode, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { type ReadingView, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
@@ -22,13 +22,19 @@ export function ReadingPart() {
   const [outside, setOutside] = useState(false);
   const [read, setRead] = useState<{ text: string; view: ReadingView } | null>(null);
   const [wrong, setWrong] = useState<Error | null>(null);
+  const latest = useRef(0);
   const attempt = async (event: FormEvent) => {
     event.preventDefault();
+    const mine = ++latest.current;
+    // What was asked before it may be answered after it.
+    const isLatest = () => mine === latest.current;
     try {
-      setRead({ text, view: await taken(api.POST('/api/set-up/reader/trials', { body: { text, outside } })) });
+      const view = await taken(api.POST('/api/set-up/reader/trials', { body: { text, outside } }));
+      if (!isLatest()) return;
+      setRead({ text, view });
       setWrong(null);
     } catch (refusal) {
-      setWrong(refusal as Error);
+      if (isLatest()) setWrong(refusal as Error);
     }
   };
   return (
@@ -65,8 +71,11 @@ export function ReadingPart() {
           <div role="status">
             {read.view.drafts.length > 0 ? (
               <ul className="grid gap-1">
-                {read.view.drafts.map((d) => (
-                  <li key={d} className="rounded-card border border-wren/40 bg-wren-wash px-2.5 py-1.5 font-semibold">
+                {read.view.drafts.map((d, i) => (
+                  <li
+                    key={`${d}${i}`}
+                    className="rounded-card border border-wren/40 bg-wren-wash px-2.5 py-1.5 font-semibold"
+                  >
                     {d}
                   </li>
                 ))}
