@@ -185,7 +185,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         // "The kitchen has to be swept"
         if (request.Needs > who.From && who.From >= request.From && words.At(who.From).Is("the"))
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
-        // "Send me the yard rates": what they are called
+        // "Send me the office rates": what they are called
         if (
             words.ClassAt(who.From) is WordClass.Crew
             && who.From > request.Content
