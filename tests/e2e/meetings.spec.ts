@@ -88,3 +88,24 @@ test('a meeting with the customer is set, invited by mail, answered on their pag
   await expect(card(customer)).toBeVisible();
   await expect(customer.getByText('Transcript')).toHaveCount(0);
 });
+
+test('who takes part stays open to choose from when what the composer is made of comes late', async ({
+  browser,
+  yard,
+}) => {
+  const kit = await yard.visit(browser, 'Kit Ramaswamy', '/contacts');
+  let come = () => {};
+  const wanted = new Promise<void>((resolve) => (come = resolve));
+  await kit.route(/\/assets\/Editor-/, async (route) => {
+    await wanted;
+    await route.continue();
+  });
+  await kit.goto(`${yard.url}/dockets/P-7`);
+  await kit.getByRole('button', { name: /^Set up a meeting/ }).click();
+  await kit.getByRole('button', { name: 'who?' }).click();
+  const odalys = kit.getByRole('checkbox', { name: /Odalys Brandt/ });
+  await expect(odalys).toBeVisible();
+  come();
+  await expect(kit.locator('[contenteditable=true]')).toBeVisible();
+  await odalys.check({ timeout: 20_000 });
+});

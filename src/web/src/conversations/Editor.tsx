@@ -12,7 +12,7 @@ import { keys, queries } from '../api/queries';
 import { tabs } from '../dockets/tabs';
 import { say, sayWrong } from '../ui/toasts';
 import { cx } from '../ui/controls';
-import { isTyping, typedAhead } from '../ui/keys';
+import { needsFocus, typedAhead } from '../ui/keys';
 import { type DocNode, toMarkdown } from './markdown';
 import { links } from './links';
 import { inTable, insertTable, tableActs, tables } from './tables';
@@ -364,9 +364,9 @@ export const Editor = forwardRef<EditorHandle, Props>(
       },
     }));
     useEffect(() => {
-      // The editor's own way comes a frame later, into what somebody has begun to write beside it. One that was drawn
-      // too long before it was shown is replaced by another.
-      if (editor && !editor.isDestroyed && autoFocus && !isTyping(document.activeElement)) editor.view.focus();
+      // The editor's own way comes a frame later, into what somebody has begun beside it. One that was drawn too long
+      // before it was shown is replaced by another.
+      if (editor && !editor.isDestroyed && autoFocus && !needsFocus(document.activeElement)) editor.view.focus();
     }, [editor, autoFocus]);
     useEffect(() => () => setChoice(null), []);
     const active = (e: TiptapEditor, mark: string) =>

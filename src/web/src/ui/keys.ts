@@ -7,6 +7,9 @@ export type Keymap = Record<string, (event: KeyboardEvent) => void>;
 export const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
+/** Whether what has the focus would lose something without it: words on their way, or itself, as it stands over the page. */
+export const needsFocus = (target: Element | null) => isTyping(target) || Boolean(target?.closest('[data-over]'));
+
 const Off = 'wrenlet.keys-off';
 const listeners = new Set<() => void>();
 

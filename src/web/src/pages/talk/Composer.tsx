@@ -13,6 +13,7 @@ import {
 import { useLiveState, writing } from '../../api/live';
 import { type Waiting, asNewEntry, send } from '../../api/outbox';
 import { asAsk, askDrafts, blankAsk, changeAskDraft, setAskDraft } from '../../asks/asking';
+import { needsFocus } from '../../ui/keys';
 import { useFoot } from '../../ui/foot';
 import { whenLoaded } from '../../ui/whenLoaded';
 import { Button, Letter, cx } from '../../ui/controls';
@@ -297,7 +298,9 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           <Editor
             ref={(handle) => {
               editor.current = handle;
-              if (handle && wantsFocus.current) wantsFocus.current = !handle.focus();
+              // What somebody has begun since they came here keeps the keys.
+              if (handle && wantsFocus.current)
+                wantsFocus.current = !needsFocus(document.activeElement) && !handle.focus();
             }}
             conversation={conversation.id}
             placeholder={placeholder}
