@@ -293,7 +293,7 @@ public class ReaderPartsTests
             .Examine(Text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"))
             .Weighed[0]
             .Features.Select(f => f.Words)
-            .ShouldContain("it opens with “could you” or the like, it begins with a verb, then “the” or the like");
+            .ShouldContain("a time is given with “by”, it opens with “could you” or the like");
 
         // Of every message that ships for learning, whatever is looked at in it.
         foreach (var row in LabelledFile.All())

@@ -90,6 +90,7 @@ internal sealed class Agreement(MessageWords words, Candidate request)
                     or "order"
                     or "find"
                     or "buy"
+                    or "do"
             && (
                 words.ClassAt(pronoun + 1) is WordClass.Determiner or WordClass.Number or WordClass.Someone
                 || Lexicon.Numbers.ContainsKey(words.At(pronoun + 1).Lower)

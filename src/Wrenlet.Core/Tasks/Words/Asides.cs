@@ -30,6 +30,8 @@ internal static class Asides
         ["any", "time"],
         ["sometime"],
         ["for", "once"],
+        ["until", "further", "notice"],
+        ["those", "two", "days"],
         ["from", "now", "on"],
         ["all", "of", "you"],
         ["both", "of", "you"],
@@ -100,6 +102,18 @@ internal static class Asides
             if (IsForAnotherCase(words, request, i))
             {
                 yield return (words.ClassAt(i - 1) is WordClass.Comma ? i - 1 : i, request.End);
+                yield break;
+            }
+
+            // "Offer her free delivery to make up for it"
+            if (
+                words.At(i).Is("to")
+                && words.At(i + 1).Is("make")
+                && words.At(i + 2).Is("up")
+                && words.At(i + 3).Is("for")
+            )
+            {
+                yield return (i, request.End);
                 yield break;
             }
 
@@ -220,6 +234,15 @@ internal static class Asides
                     && words.ClassAt(i + 2) is WordClass.Be or WordClass.Have or WordClass.HaveBase
                 )
                 || words.At(i + 1).Lower is "need" or "needed" or "wanted"
+                || words.At(i + 1).Is("meanwhile")
+                || (words.At(i + 1).Is("and") && words.At(i + 2).Is("meanwhile"))
+                // "Lock up at six, now that it's dark", "descale it, the last to use it"
+                || (words.At(i + 1).Is("now") && words.At(i + 2).Is("that"))
+                || (
+                    words.At(i + 1).Is("the")
+                    && words.At(i + 2).Lower is "last" or "first"
+                    && words.At(i + 3).Lower is "to" or "one" or "person"
+                )
             )
             {
                 yield return (i, request.End);
@@ -282,6 +305,13 @@ internal static class Asides
             return true;
         // "Put a list together, rough is fine"
         if (words.ClassAt(from + 1) is WordClass.Be && words.At(from + 2).Lower is "fine" or "ok" or "okay" or "enough")
+            return true;
+        // "New passwords by tomorrow, the old ones stop working"
+        if (
+            words.ClassAt(from) is WordClass.Determiner
+            && words.At(from + 2).Is("ones")
+            && words.ClassAt(from + 3) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.Be
+        )
             return true;
         if (
             !words.ClassAt(from).CanOpenAThing()

@@ -257,6 +257,12 @@ internal static class CalledAlone
                 urged = true;
             else if (words.At(i).Is("without") && words.At(i + 1).Is("fail"))
                 i++;
+            // "Ada, today, before they stop deliveries"
+            else if (
+                words.At(i).Lower is "before" or "or"
+                && words.ClassAt(i + 1) is WordClass.Subject or WordClass.We or WordClass.I
+            )
+                break;
             else if (words.ClassAt(i) is not (WordClass.Comma or WordClass.Courtesy or WordClass.Time))
                 return null;
         return urged ? new(s, s.From, content, content, s.To, who ?? head) { IsAllThatIsAsked = true } : null;

@@ -86,7 +86,7 @@ internal static class CalledByWhen
         var end = s.To;
         while (end > i + 2 && words.ClassAt(end - 1) is WordClass.Courtesy or WordClass.Comma)
             end--;
-        return new(s, s.From, i + 1, i + 1, end, who) { IsAllThatIsAsked = true };
+        return new(s, s.From, i, i + 1, end, who) { IsAllThatIsAsked = true };
     }
 
     /// <summary>"Has the deposit come? If not, chase them".</summary>

@@ -102,7 +102,7 @@ internal static class Candidates
                 // "Say when it comes": when is what is to be said.
                 var least = IsSaying(content) ? content + 1 : content;
                 foreach (var end in ends)
-                    if (end > least && end <= last && taken++ < MostEnds)
+                    if (end > least && end <= last && !IsBetweenNumbers(words, end) && taken++ < MostEnds)
                     {
                         var candidate = new Candidate(s, from, content, end, cue, needs, courtesy);
                         all.Add(candidate with { IsListed = IsListed(candidate) });
@@ -134,6 +134,12 @@ internal static class Candidates
         return all;
     }
 
+    /// <summary>"Strip 1 and 2": both are meant.</summary>
+    private static bool IsBetweenNumbers(MessageWords words, int i) =>
+        words.At(i).Lower is "and" or "&"
+        && words.At(i - 1).Kind is TokenKind.Number
+        && words.At(i + 1).Kind is TokenKind.Number;
+
     /// <summary>Whether a way of asking or promising is none where it stands, or for who writes.</summary>
     private static bool AsksNothingHere(MessageWords words, Sentence sentence, int i, CueFound cue, bool byStaff) =>
         cue.Cue.Doer is Doer.Nothing
@@ -148,6 +154,9 @@ internal static class Candidates
             && words.ClassAt(words.ClassAt(i) is WordClass.Courtesy ? i + 2 : i + 1) is WordClass.I
         )
         || IsAPlace(words, cue)
+        // "Would you mind not parking there?"
+        || (cue.Cue.Label is "mind" or "mind who" && words.At(cue.Content).Is("not"))
+        || (words.At(cue.Content).Is("mind") && words.At(cue.Content + 1).Is("not"))
         // "Could somebody look": asked once.
         || (
             cue.Cue.Label is "someone"
@@ -158,7 +167,7 @@ internal static class Candidates
     /// <summary>"The kitchen has to be swept", "the workshop needs painting": what is named as a crew is a room here.</summary>
     private static bool IsAPlace(MessageWords words, CueFound cue) =>
         cue.Who is { } who
-        && cue.Cue.Label is "who must"
+        && cue.Cue.Label is "who must" or Cues.AskWho
         && words.At(who.From).Is("the")
         && (
             words.ClassAt(cue.Content) is WordClass.Gerund

@@ -75,31 +75,6 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort SharedOut = N("shared out");
     private static readonly ushort TakenUpIs = N("taken up");
     private static readonly ushort Gist = N("gist");
-    private static readonly ushort FirmSays = N("your firm says");
-
-    /// <summary>So of each of several things that a sentence lists: it asks, whatever else is so.</summary>
-    public static readonly Feature IsListed = Feature.Of(N("listed"), N("each"));
-
-    /// <summary>So of what is all that its sentence asks: "the pump has packed up. Ada asap".</summary>
-    public static readonly Feature IsAllThatIsAsked = Feature.Of(N("all that is asked"), N("called"));
-
-    /// <summary>So of "could somebody look": whoever it is, somebody is asked.</summary>
-    public static readonly Feature IsAskedOfSomebody = Feature.Of(N("asked of somebody"), N("verb"));
-
-    /// <summary>So of a thing without a verb that has a name and a day by which: "Ada, the minutes, by Friday".</summary>
-    public static readonly Feature IsThingDated = Feature.Of(N("thing by a day"), N("named"));
-
-    /// <summary>So of "group of 60 on Friday, split them": the thing, and what is to be done with it, as one.</summary>
-    public static readonly Feature GoesOnOverAnOrder = Feature.Of(N("over an order"), N("of it"));
-
-    /// <summary>So where people have said of such a sentence that it asks for work.</summary>
-    public static readonly Feature KnownToAsk = Feature.Of(FirmSays, N("asks"));
-
-    /// <summary>So where people have said of such a sentence that it asks for nothing.</summary>
-    public static readonly Feature KnownNotToAsk = Feature.Of(FirmSays, N("asks for nothing"));
-
-    /// <summary>So of "Ada, the van needs new tyres": somebody is called, and what is needed is all that is said.</summary>
-    public static readonly Feature IsNeedSaidTo = Feature.Of(N("need said to"), N("called"));
 
     private static readonly ushort NeedsIs = N("needs");
     private static readonly ushort NeedsFirst = N("needs+complement");
@@ -149,15 +124,17 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         }
 
         if (c.IsListed)
-            into.Add(IsListed);
+            into.Add(SureFeatures.IsListed);
         if (c.IsListed && words.ListedIn(s) is [{ IsAllThatIsAsked: true }])
-            into.Add(IsAllThatIsAsked);
+            into.Add(SureFeatures.IsAllThatIsAsked);
         if (SaidToOne.IsAsked(words, c))
-            into.Add(IsAskedOfSomebody);
+            into.Add(SureFeatures.IsAskedOfSomebody);
         if (SaidToOne.IsNeed(words, c, facts) || SaidToOne.IsNeedOfAll(words, c, facts))
-            into.Add(IsNeedSaidTo);
+            into.Add(SureFeatures.IsNeedSaidTo);
         if (c.Cue.Cue == Cue.None && c.Needs < 0 && facts.IsThingByADay && words.ClassAt(c.Content).CanOpenAThing())
-            into.Add(IsThingDated);
+            into.Add(SureFeatures.IsThingDated);
+        if (SaidToOne.IsOrderedBehind(words, c))
+            into.Add(SureFeatures.IsOrderedBehind);
         if (TakenUp.Is(words, c))
             into.Add(Feature.Of(TakenUpIs, cue, first));
         if (Closed(c.Content) is > 0 and var word)
@@ -170,7 +147,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         into.Add(Feature.Of(Lead, lead, cue));
         into.Add(Feature.Of(LeadBefore, lead, before, cue));
         if (facts.IsKnownToAsk is { } asks)
-            into.Add(asks ? KnownToAsk : KnownNotToAsk);
+            into.Add(asks ? SureFeatures.KnownToAsk : SureFeatures.KnownNotToAsk);
         if (!byStaff)
             into.Add(Feature.Of(ByOthers, cue));
         if (facts.List != 0)
@@ -244,12 +221,29 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         }
 
         if (TakenUp.GoesOnOverIt(words, c))
-            into.Add(GoesOnOverAnOrder);
+            into.Add(SureFeatures.GoesOnOverAnOrder);
+        // "Is anyone free to unload at five?": asked in full, however short it is.
+        if (
+            plain == 1
+            && c.End >= s.To
+            && (c.Cue.Cue.Label is "ask someone" || (c.Cue.Cue.Label is "ask" && IsDated(c)))
+            && SaidToOne.IsAsked(words, c)
+            && !Lexicon.OfNoWork.Contains(words.At(c.Content).Lower)
+        )
+            return;
         var length = Bucket(plain);
         into.Add(Feature.Of(Length, length));
         into.Add(Feature.Of(LengthEnd, length, kind));
         if (plain == 1)
             into.Add(Feature.Of(LengthEnd, length, kind, Class(s, c.Content)));
+    }
+
+    private bool IsDated(Candidate c)
+    {
+        for (var i = c.Content + 1; i < c.End; i++)
+            if (words.ClassAt(i) is WordClass.Time)
+                return true;
+        return false;
     }
 
     /// <summary>The first word after the one that opens it that makes a statement of the clause.</summary>

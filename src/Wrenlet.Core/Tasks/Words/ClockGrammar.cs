@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using NodaTime;
 
 namespace Wrenlet.Core.Tasks.Words;
@@ -169,6 +170,12 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
                 Half = half,
             },
             "evening" => Fixed(at + 1, Evening) with { Today = today, StandsAlone = today || lead > i, Half = half },
+            "overnight" when EndsHere(at + 1) => Fixed(at + 1, Evening) with
+            {
+                Today = true,
+                StandsAlone = true,
+                Half = Half.Night,
+            },
             "tonight" => Fixed(at + 1, Evening) with { Today = true, StandsAlone = true, Half = half },
             "midnight" => Fixed(at + 1, new LocalTime(23, 59)),
             _ => null,
@@ -242,6 +249,8 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
             var early = new LocalTime(hour % 12, minute);
             var late = new LocalTime((hour % 12) + 12, minute);
             var (opening, closing) = (Opening(date), Closing(date));
+            if (hour is >= EarliestInDoubt and <= LatestInDoubt && SaidOfHalf(to) is { } half)
+                return half is Half.Morning ? early : late;
             return early >= opening && early <= closing ? early
                 : late >= opening && late <= closing ? late
                 : opening.TickOfDay - early.TickOfDay <= late.TickOfDay - closing.TickOfDay ? early
@@ -249,6 +258,54 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
         }
 
         return new(to, Resolve, hour % 12);
+    }
+
+    /// <summary>Hours that may be of either half of the day, whatever the working hours are.</summary>
+    private const int EarliestInDoubt = 5,
+        LatestInDoubt = 9;
+
+    /// <summary>What is said so many tokens before an hour, and after it, may tell which half of the day it is in.</summary>
+    private const int Ahead = 12,
+        Behind = 6;
+
+    private static readonly FrozenSet<string> OfMornings = Lexicon.Set("breakfast breakfasts sunrise dawn"),
+        OfEvenings = Lexicon.Set(
+            "dinner supper restaurant council concert performance film play gig party choir drinks sunset dusk screening"
+        );
+
+    /// <summary>"Open up at 5.30", "a table for Friday at 8": in which half of the day what is spoken of is; null where that is open.</summary>
+    private Half? SaidOfHalf(int to)
+    {
+        for (var i = to - 2; i >= Math.Max(0, to - Ahead) && At(i).Kind is not TokenKind.LineBreak; i--)
+            if (At(i).Lower is "." or "!" or "?")
+                break;
+            else if (Of(i) is { } half)
+                return half;
+        for (var i = to; i < to + Behind && i < tokens.Count && At(i).Kind is not TokenKind.LineBreak; i++)
+            if (At(i).Lower is "." or "!" or "?" or ",")
+                break;
+            else if (Of(i) is { } half)
+                return half;
+        return null;
+
+        Half? Of(int i) =>
+            OfMornings.Contains(At(i).Lower)
+            || (At(i).Lower is "open" or "opens" or "opening" && At(i + 1).Is("up"))
+            || (At(i).Is("leave") && At(i + 1).Is("at") && At(to).Is("tomorrow"))
+                ? Half.Morning
+            : OfEvenings.Contains(At(i).Lower) || (At(i).Is("table") && At(i - 1).Is("a")) ? Half.Evening
+            : null;
+    }
+
+    /// <summary>"I'll do them tonight and Ada can check them in the morning": of the day after.</summary>
+    public bool IsNextMorning(ClockWords clock, int back)
+    {
+        if (clock.Half is not Half.Morning)
+            return false;
+        for (var i = clock.To - 1; i >= Math.Max(0, clock.To - back); i--)
+            if (At(i).Lower is "tonight" or "overnight" or "evening")
+                return true;
+        return false;
     }
 
     private int? HourOf(int i)
@@ -281,6 +338,8 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
         At(i).Kind is TokenKind.Mark or TokenKind.LineBreak or TokenKind.Name
         || At(i).Name is not null
         || i >= tokens.Count
+        // "Every Thursday afternoon before four the jobs are photographed"
+        || (At(i).Lower is "the" or "our" && At(i - 2).Is("before"))
         || Lexicon.Prepositions.Contains(At(i).Lower)
         || Lexicon.Subordinators.Contains(At(i).Lower)
         || Lexicon.Weekdays.ContainsKey(At(i).Lower)
@@ -292,6 +351,8 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
                 or "or"
                 or "please"
                 or "then"
+                or "not"
+                or "instead"
                 or "sharp"
                 or "latest"
                 or "this"

@@ -5,14 +5,18 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>
 /// The ways of asking and promising. Each is a run of words; a bar divides words of the same place, a question mark makes a
 /// place optional, a place that ends in a plus keeps the words from there on as part of what is to be done, and
-/// <c>&lt;who&gt;</c> stands for one or several names, <c>&lt;thing&gt;</c> for a docket or ticket by its number.
+/// <c>&lt;who&gt;</c> stands for one or several names, <c>&lt;thing&gt;</c> for a docket or ticket by its number, and
+/// <c>&lt;any&gt;</c> for any one word.
 /// </summary>
 internal static class Cues
 {
-    private const string Who = "<who>";
+    public const string Who = "<who>";
 
     /// <summary>A thing that is pointed at: "#T-312".</summary>
-    private const string Thing = "<thing>";
+    public const string Thing = "<thing>";
+
+    /// <summary>Any word: "one of the drivers".</summary>
+    public const string Any = "<any>";
 
     /// <summary>"See #T-312" shows where something is said, and asks for nothing.</summary>
     public const string Pointer = "pointer";
@@ -32,7 +36,8 @@ internal static class Cues
     /// <summary>What the author promises without a word that says so: "I'm cutting the boards tomorrow".</summary>
     public static readonly Cue Promise = new("promise", Doer.Author);
 
-    private static readonly FrozenDictionary<string, Cue[]> ByFirst = Index([
+    /// <summary>The cues by the words that they can open with.</summary>
+    public static readonly FrozenDictionary<string, Cue[]> ByFirst = Index([
         .. Of(
             Courtesy,
             Doer.Nothing,
@@ -60,6 +65,10 @@ internal static class Cues
             "do not worry|hesitate",
             "bear with",
             "well done",
+            "can|could|shall we|you all? agree that",
+            "you can|may now? go home|back|out|in|ahead",
+            "you can|may now? have|borrow",
+            "we really? ought to do something about",
             "me again|too",
             "help yourself|yourselves",
             "heads up",
@@ -91,14 +100,16 @@ internal static class Cues
         .. Of(
             "in case",
             Doer.Nothing,
-            "call|ring|phone|contact|email|mail|text|ask|tell me|us if|should you|anything|there|it"
+            "call|ring|phone|contact|email|mail|text|ask|tell me|us if|should you|anything|there|it|the|your|that|this"
         ),
         .. Of(
             Knowledge,
             Doer.Nothing,
             "can|could|would someone|somebody|anyone|anybody tell|say me|us? where|what|when|who|why|how|which|if|whether",
             "would you believe",
-            "do|does|did|is|are|was|were|has <who>"
+            "do|does|did|is|are|was|were|has <who>",
+            "can|could|would you do|manage|cope without",
+            "can|could we still"
         ),
         .. Of(Pointer, Doer.Nothing, "see|cf|compare also? <thing>"),
         .. Of("said so", Doer.Nothing, "you|u said|promised|told|were|did|have|had"),
@@ -221,10 +232,11 @@ internal static class Cues
             Doer.Anyone,
             "please? can|could|would|will|might someone|somebody|anyone|anybody|one|we|everyone|everybody please? kindly? mind?",
             "please? can|could|would|will|might one of you|us please? kindly? mind?",
+            "please? can|could|would|will|might one|some|two of the|our|your|my <any> please? be? able? free? to?",
             "please? can|could|would|will|might someone|somebody|anyone|anybody|one be able|free|available|willing|happy to",
             "is|are someone|somebody|anyone|anybody able|free|available|around|about|willing to"
         ),
-        .. Of("please", Doer.You, "please|kindly not|do|to|you|then? forget? to? also?"),
+        .. Of("please", Doer.You, "please|kindly not|do|to|you|then? forget? to? also?", "please|kindly all|both"),
         .. Of("who to", Doer.Named, "<who> to", "<who> is|are to", "<who> '|’ s to"),
         .. Of(
             "who must",
@@ -318,7 +330,8 @@ internal static class Cues
                 + "twelve|twenty+",
             "i'd|we'd also? like|love a|an|the|some|my|our|more|another|every|each|two|three|four|five|six|seven|eight|nine|ten|"
                 + "twelve|twenty+",
-            "i'd|we'd be glad|grateful of|for",
+            "i'd|we'd be very|most|so? glad|grateful of|for",
+            "i|we would|should be very|most|so? glad|grateful of|for",
             "i|we would|should like|love|prefer|want it|this|that|them|these|those|everything|everyone|everybody|all+",
             "i'd|we'd also? like|love|prefer|want it|this|that|them|these|those|everything|everyone|everybody|all+",
             "it|that would really? help|be? really|very|so|most? good|great|nice|helpful|lovely|useful|best? if "
@@ -382,86 +395,6 @@ internal static class Cues
             "please not to"
         ),
     ]);
-
-    /// <summary>What may stand between the words of any way of asking or promising.</summary>
-    private static readonly FrozenSet<string> Adverbs = Lexicon.Set(
-        "still also really just now all both definitely certainly urgently desperately probably first then badly"
-    );
-
-    /// <summary>The cues that open at a token, the longest first.</summary>
-    public static List<CueFound> At(MessageWords words, int from, int end)
-    {
-        var found = new List<CueFound>();
-        var first = words.At(from);
-        Try(ByFirst.GetValueOrDefault(first.Lower));
-        if (words.WhoAt(from, end) is not null)
-            Try(ByFirst[Who]);
-        // "Let me know" asks; "let me find out" promises.
-        if (found.Exists(f => f.Cue.Label == LetKnow))
-            found.RemoveAll(f => f.Cue.Label == "let me");
-        if (found.Count > 1)
-            found.Sort((a, b) => b.To.CompareTo(a.To));
-        return found;
-
-        void Try(Cue[]? cues)
-        {
-            foreach (var cue in cues ?? [])
-                if (
-                    Match(cue, words, from, end) is { } match
-                    && found.TrueForAll(f => f.Cue.Label != cue.Label || f.To != match.To)
-                )
-                    found.Add(match);
-        }
-    }
-
-    private static CueFound? Match(Cue cue, MessageWords words, int from, int end)
-    {
-        var (at, kept) = (from, -1);
-        WhoPhrase? who = null;
-        for (var i = 0; i < cue.Places.Length; i++)
-        {
-            if (cue.Places[i][0] == Who)
-            {
-                if (words.WhoAt(at, end) is not { } named)
-                    return null;
-                (who, at) = (named, named.To);
-                continue;
-            }
-
-            var token = words.At(at);
-            if (cue.Places[i][0] == Thing)
-            {
-                if (at >= end || !token.Lower.StartsWith('#'))
-                    return null;
-                at++;
-                continue;
-            }
-
-            var here =
-                at < end
-                && token.Kind is TokenKind.Word or TokenKind.Mark
-                && cue.Places[i].AsSpan().Contains(token.Lower);
-            // "We still have to paint the gate", "Ada really must ring them"
-            if (
-                !here
-                && i > 0
-                && at + 1 < end
-                && Adverbs.Contains(token.Lower)
-                && cue.Doer is not Doer.Nothing
-                && words.At(at + 1) is { IsWord: true } next
-                && cue.Places[i].AsSpan().Contains(next.Lower)
-            )
-                (here, at) = (true, at + 1);
-            if (!here && !cue.Optional[i])
-                return null;
-            if (here && i == cue.Keep)
-                kept = at;
-            if (here)
-                at++;
-        }
-
-        return at == from ? null : new(cue, kept >= 0 ? kept : at, at, who);
-    }
 
     private static FrozenDictionary<string, Cue[]> Index(IEnumerable<Cue> cues)
     {

@@ -187,8 +187,9 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
             return Then(to + 2, day);
         if (unit is "week" or "weeks" or "fortnight" && At(to).Lower is "on" or "from" && Weekday(to + 1) is { } later)
             return later with { Date = later.Date.PlusWeeks(unit == "fortnight" ? 2 * n : n), Other = null };
-        if (unit is "week" or "fortnight" && Relative(to) is { } rel)
-            return rel with { Date = rel.Date.PlusWeeks(unit == "week" ? n : 2 * n) };
+        // "A week tomorrow", "two weeks today"
+        if (unit is "week" or "weeks" or "fortnight" && Relative(to) is { } rel)
+            return rel with { Date = rel.Date.PlusWeeks(unit == "fortnight" ? 2 * n : n) };
         return prefixed ? Then(to, day) : null;
     }
 

@@ -17,6 +17,19 @@ internal static class DoneTitles
         return null;
     }
 
+    /// <summary>"All carts need their tyres pumping up", read from "need" on; null where nothing stands before it.</summary>
+    public static string? OfAllTheirs(MessageWords words, Candidate request, bool[] left)
+    {
+        if (
+            !(words.At(request.From).Lower is "need" or "needs")
+            || request.From == request.Sentence.From
+            || !words.ClassAt(request.Sentence.From).CanOpenAThing()
+        )
+            return null;
+        var thing = words.Slice(request.Sentence.From, request.From);
+        return WithItsPart(words, request, char.ToLowerInvariant(thing[0]) + thing[1..], left);
+    }
+
     /// <summary>
     /// "Forty holds to be washed", "I want the shop cleared": "wash forty holds", "clear the shop"; null where nothing is said to
     /// be done to what is named.
@@ -33,9 +46,12 @@ internal static class DoneTitles
             )
         )
             return null;
-        var inPlaces = IsPronoun(words.At(request.Content).Lower)
-            ? new SpokenOf(words, request, author, byStaff).InPlaces()
-            : null;
+        // "I want all of them checked"
+        var inPlaces =
+            IsPronoun(words.At(request.Content).Lower)
+            || (words.At(request.Content).Is("all") && words.At(request.Content + 1).Is("of"))
+                ? new SpokenOf(words, request, author, byStaff).InPlaces()
+                : null;
         var isIf = wished && words.At(request.Content - 1).Is("if");
         for (var i = request.Content + 1; i < request.End; i++)
         {

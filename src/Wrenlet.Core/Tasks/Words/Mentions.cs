@@ -142,6 +142,15 @@ internal sealed class Mentions(MessageWords words)
             WordClass.NounOrVerb => before
                 is not (WordClass.To or WordClass.Modal or WordClass.I or WordClass.We or WordClass.Denial),
             WordClass.VerbOrNoun => _naming.IsNameWord(i) && _naming.IsNameWord(i + 1) && i + 1 < to
+                // "Fuel cards are in the drawer"
+                || (
+                    (i == from || _naming.IsBreak(i - 1))
+                    && i + 1 < to
+                    && words.ClassAt(i + 1) is WordClass.Noun or WordClass.NounOrVerb or WordClass.Third
+                    && NamingWords.IsPlural(words.At(i + 1).Lower)
+                    && _naming.IsSaidOf(i + 1, to)
+                    && words.ClassAt(i + 2) is WordClass.Be or WordClass.Have
+                )
                 // "Table 9 wobbles"
                 || (words.At(i + 1).Kind is TokenKind.Number && _naming.IsSaidOf(i + 1, to))
                 || (before is WordClass.Preposition && !_naming.IsSaidOf(i, to)),
@@ -166,7 +175,7 @@ internal sealed class Mentions(MessageWords words)
             && (
                 words.ClassAt(head) is WordClass.Adverb or WordClass.Conjunction or WordClass.Determiner
                 // "Two vans due their service", "six chairs more"
-                || words.At(head).Lower is "due" or "more"
+                || words.At(head).Lower is "due" or "more" or "wrong"
             )
         )
             head--;
@@ -244,6 +253,13 @@ internal sealed class Mentions(MessageWords words)
                         && !NamingWords.IsPlural(words.At(j - 1).Lower)
                         && (j + 1 >= to || _naming.IsBreak(j + 1) || _naming.IsSaidOf(j, to))
                     );
+            case WordClass.Third
+            or WordClass.NounOrVerb
+            or WordClass.Noun
+                when words.ClassAt(j - 1) is WordClass.VerbOrNoun
+                    && NamingWords.IsPlural(words.At(j).Lower)
+                    && words.ClassAt(j + 1) is WordClass.Be or WordClass.Have:
+                return true;
             case WordClass.Third when Lexicon.Reporting.Contains(words.At(j).Lower):
                 return false;
             case WordClass.Third:
@@ -276,6 +292,9 @@ internal sealed class Mentions(MessageWords words)
                     );
             case WordClass.Determiner:
                 return before is WordClass.Conjunction;
+            // "The hangar", where the crew is called Hangar
+            case WordClass.Crew:
+                return before is WordClass.Determiner && !_naming.IsSaidOf(j, to);
             default:
                 return _naming.IsNameWord(j) && _naming.IsNameWord(j - 1) && words.ClassAt(j) is not WordClass.Person;
         }
@@ -324,6 +343,7 @@ internal sealed class Mentions(MessageWords words)
         var opens =
             i == from
             || _naming.IsBreak(i - 1)
+            || (words.At(i - 1).Is("mate") && words.ClassAt(i - 2) is WordClass.Person)
             || words.ClassAt(i - 1)
                 is WordClass.Person
                     or WordClass.Crew
@@ -342,6 +362,7 @@ internal sealed class Mentions(MessageWords words)
             && words.ClassAt(i - 1) is WordClass.Preposition or WordClass.To
             && !IsLiked(i - 1)
             && !IsParticle(i - 1)
+            && !(before is "at" && words.At(i - 2).Lower is "look" or "looked" or "looking")
                 ? Part.Aside
             : _naming.IsSaidOf(end - 1, to) || (opens && SaidPastAsides(end, to)) ? Part.Subject
             : opens ? Part.Alone
@@ -379,6 +400,9 @@ internal sealed class Mentions(MessageWords words)
         // "The parcel was sent": something is done to it.
         if (words.ClassAt(i) is WordClass.Past && i > end && words.ClassAt(i - 1) is WordClass.Be)
             return false;
+        // "A courier is coming for the file"
+        if (word is "coming" or "comes" or "calling" && words.At(i + 1).Lower is "for" or "to")
+            return true;
         return PeopleWords.Do(word) || (word is "like" or "love" && words.ClassAt(i - 1) is WordClass.Modal);
     }
 }

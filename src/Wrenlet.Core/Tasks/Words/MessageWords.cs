@@ -204,7 +204,7 @@ internal sealed class MessageWords
 
     /// <summary>The ways of asking and promising that open at a token of a sentence, the longest first; none beyond it.</summary>
     public IReadOnlyList<CueFound> CuesAt(Sentence sentence, int i) =>
-        i >= sentence.To ? [] : _cues[i] ??= Cues.At(this, i, sentence.To);
+        i >= sentence.To ? [] : _cues[i] ??= CueFinding.At(this, i, sentence.To);
 
     /// <summary>What a sentence lists, each for itself; empty where it is no list.</summary>
     public IReadOnlyList<ListedPart> ListedIn(Sentence sentence) =>

@@ -103,6 +103,20 @@ internal sealed class NamingWords(MessageWords words)
                 or WordClass.Preposition
         && (!IsThing(i + 2) || words.At(i + 1).Lower is "too" or "so" or "very" or "quite" or "rather");
 
+    /// <summary>"Walk-in fridge reads nine degrees": of what a sentence tells, and said without an article.</summary>
+    public bool IsBareAtTheHead(Mention m) =>
+        (m.Part is Part.Subject || (m.Part is Part.Alone && words.ClassAt(m.To) is WordClass.Gerund))
+        && !m.IsDefinite
+        && !m.IsSomebody
+        && !m.Speaks
+        && (OpensASentence(m.From) || words.ClassAt(m.From - 1) is WordClass.Colon)
+        && words.ClassAt(m.From)
+            is WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrNoun
+                or WordClass.VerbOrAdjective
+                or WordClass.Third;
+
     public bool IsThing(int i) =>
         words.ClassAt(i)
             is WordClass.Noun

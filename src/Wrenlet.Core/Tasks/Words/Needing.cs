@@ -119,6 +119,14 @@ internal static class Needing
             };
             if (complement < 0 || complement >= sentence.To)
                 continue;
+            // "They should be in after five": what is likely.
+            if (
+                words.At(from).Lower is "they" or "he" or "she"
+                && word is "should"
+                && words.At(complement).Is("be")
+                && words.ClassAt(complement + 1) is WordClass.Preposition or WordClass.Adverb or WordClass.Time
+            )
+                yield break;
             // "They want him again": a wish of theirs. "They need oiling": of things.
             if (
                 words.At(from).Lower is "they" or "he" or "she"

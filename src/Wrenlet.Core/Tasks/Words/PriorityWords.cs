@@ -179,6 +179,8 @@ internal static class PriorityWords
                     or "terribly"
                     or "at"
                     or "all"
+            // "Get it looked at right now"
+            && !(tokens[at].Is("at") && !(at + 1 < tokens.Count && tokens[at + 1].Is("all")))
             && Match(tokens, at) is null
         )
             at++;
@@ -237,6 +239,17 @@ internal static class PriorityWords
             var k = 0;
             while (k < words.Length && tokens[i + k].IsWord && tokens[i + k].Lower == words[k])
                 k++;
+            // "Collect an urgent item": what it is like; "an urgent job" is one for whoever reads it.
+            if (
+                k == words.Length
+                && words is ["urgent"]
+                && i > 0
+                && tokens[i - 1].Lower is "a" or "an" or "the" or "any" or "our"
+                && i + k < tokens.Count
+                && tokens[i + k].Kind is TokenKind.Word
+                && !(tokens[i + k].Lower is "job" or "one" or "task" or "request" or "matter" or "thing" or "need")
+            )
+                continue;
             // "As soon as she has paid" is a condition; said alone it is haste.
             var goesOn = i + k < tokens.Count && tokens[i + k].IsWord;
             // ... and so is "whenever it rains".

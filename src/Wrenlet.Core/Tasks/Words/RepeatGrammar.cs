@@ -62,6 +62,20 @@ internal sealed class RepeatGrammar(
             "yearly" or "annually" => ("FREQ=YEARLY", today.PlusYears(1)),
             _ => ((string, LocalDate)?)null,
         };
+        // "Order two boxes a month from now on"
+        if (
+            At(i).Lower is "a" or "per"
+            && At(i + 2).Is("from")
+            && At(i + 3).Is("now")
+            && At(i + 4).Is("on")
+            && At(i + 1).Lower is "day" or "week" or "month"
+        )
+            return At(i + 1).Lower switch
+            {
+                "day" => Repeating(i, i + 5, "FREQ=DAILY", today),
+                "week" => Repeating(i, i + 5, "FREQ=WEEKLY", today.PlusWeeks(1)),
+                _ => Repeating(i, i + 5, "FREQ=MONTHLY", today.PlusMonths(1)),
+            };
         if (At(i).Is("monthly") && Monthly(i, today) is { } dated)
             return dated;
         // "Weekly, on Fridays"
@@ -251,7 +265,10 @@ internal sealed class RepeatGrammar(
 
         // "on the 3rd of every month", "every 3rd of the month", "the last Friday of each month"
         var every = At(i).Lower is "every" or "each";
-        if (!every && At(i).Lower is not ("on" or "by" or "the"))
+        var isBare =
+            At(i).Lower is "first" or "second" or "third" or "fourth" or "last"
+            && (i == 0 || At(i - 1).Kind is TokenKind.LineBreak || At(i - 1).Lower is "." or "!");
+        if (!every && !isBare && At(i).Lower is not ("on" or "by" or "the"))
             return null;
         if (InMonth(every ? i + 1 : i, today) is not { } named)
             return null;
@@ -354,6 +371,13 @@ internal sealed class RepeatGrammar(
     public TimePhrase Begun(TimePhrase repeat)
     {
         var at = At(repeat.To).Is(",") ? repeat.To + 1 : repeat.To;
+        if (
+            At(at).Lower is "starting" or "beginning"
+            && At(at + 1).Is("in")
+            && days.Month(at + 2) is { } month
+            && FirstFrom(repeat.Repeats!, month.Date) is { } first
+        )
+            return repeat with { To = month.To, Due = TimeGrammar.Closing(setting.Calendar, first, 0.9) };
         // "Every month, Ada, starting this Friday"
         for (var i = at; i < at + Further && At(i).Kind is not TokenKind.LineBreak && !At(i).Is("."); i++)
             if (
@@ -378,6 +402,23 @@ internal sealed class RepeatGrammar(
                 Due = TimeGrammar.Closing(setting.Calendar, day.Date, 0.9),
             }
             : repeat;
+    }
+
+    /// <summary>The first day of a repetition in a month; null where its rule does not say on which day of it.</summary>
+    private static LocalDate? FirstFrom(string rule, LocalDate month)
+    {
+        const string Weekday = "FREQ=MONTHLY;BYDAY=",
+            Day = "FREQ=MONTHLY;BYMONTHDAY=";
+        if (rule == "FREQ=MONTHLY;BYMONTHDAY=-1")
+            return month.With(DateAdjusters.EndOfMonth);
+        if (rule.StartsWith(Day, StringComparison.Ordinal))
+            return month.PlusDays(int.Parse(rule[Day.Length..], CultureInfo.InvariantCulture) - 1);
+        if (!rule.StartsWith(Weekday, StringComparison.Ordinal) || rule.Length != Weekday.Length + 3)
+            return null;
+        var nth = rule[Weekday.Length] - '0';
+        var weekday = Enum.GetValues<IsoDayOfWeek>()
+            .First(d => d.ToString().StartsWith(rule[(Weekday.Length + 1)..], StringComparison.OrdinalIgnoreCase));
+        return month.With(DateAdjusters.NextOrSame(weekday)).PlusWeeks(nth - 1);
     }
 
     /// <summary>A repetition at a time of day.</summary>

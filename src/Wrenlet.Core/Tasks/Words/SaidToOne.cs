@@ -66,7 +66,11 @@ internal static class SaidToOne
     public static bool IsAsked(MessageWords words, Candidate c) =>
         c.Cue.Cue.Label switch
         {
-            "ask someone" => words.ClassAt(c.Content) is WordClass.Verb,
+            "ask someone" => words.ClassAt(c.Content) is WordClass.Verb
+                || (
+                    words.ClassAt(c.Content) is WordClass.VerbOrNoun or WordClass.NounOrVerb
+                    && words.ClassAt(c.Content + 1) is WordClass.Person or WordClass.Determiner or WordClass.Object
+                ),
             // "The panel ready by then, and somebody make coffee"
             "someone" => words.At(c.From).Lower is "somebody" or "someone" or "one"
                 && c.Content == (words.At(c.From).Is("one") ? c.From + 3 : c.From + 1)
@@ -126,6 +130,61 @@ internal static class SaidToOne
         && words.At(c.From).Lower is "all" or "every" or "each" or "both"
         && facts.Time == ByADay
         && Listing.Orders(words, c.Content);
+
+    /// <summary>
+    /// "Ada, a courier is coming for the file, have it ready": whether somebody is called at the head, told something, and then
+    /// given an order.
+    /// </summary>
+    public static bool IsOrderedBehind(MessageWords words, Candidate c)
+    {
+        var s = c.Sentence;
+        if (
+            c.Cue.Cue != Cue.None
+            || c.Needs >= 0
+            || c.From <= s.From + 1
+            || words.At(s.To).Is("?")
+            || !Listing.Orders(words, c.Content)
+            || !(
+                words.ClassAt(c.From - 1) is WordClass.Comma or WordClass.Dash
+                || Candidates.IsAfterClause(words, s, c.From)
+            )
+        )
+            return false;
+        var who =
+            words.WhoAt(s.From, s.To) is { } called
+            && (
+                words.ClassAt(called.From) is WordClass.Tag
+                || words.ClassAt(called.To) is WordClass.Comma or WordClass.Colon or WordClass.Dash
+            )
+                ? called
+                : null;
+        if (who is null)
+            return EndsInAPlea(words, c);
+        var told = words.ClassAt(who.To) is WordClass.Comma or WordClass.Colon or WordClass.Dash ? who.To + 1 : who.To;
+        return told < c.From
+            && (
+                Listing.States(words, told, c.From)
+                || words.ClassAt(told) is WordClass.Subordinator
+                // "No more cheques from Monday, put a notice up"
+                || words.At(told).Is("no")
+            )
+            && !Listing.Orders(words, told);
+    }
+
+    /// <summary>"They have moved the pick-up, tell the drivers please Ada", "room 9 is free at three, use that please".</summary>
+    private static bool EndsInAPlea(MessageWords words, Candidate c)
+    {
+        var s = c.Sentence;
+        if (!Listing.States(words, s.From, c.From) || Listing.Orders(words, s.From))
+            return false;
+        for (var i = c.Content + 1; i < s.To; i++)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash)
+                return false;
+        return words.ClassAt(s.To - 1) is WordClass.Person or WordClass.Crew
+                && words.ClassAt(s.To - 2) is not (WordClass.Preposition or WordClass.Conjunction or WordClass.To)
+                && words.At(s.To - 2).Lower is "please" or "pls" or "plz"
+            || words.At(s.To - 1).Lower is "please" or "pls" or "plz";
+    }
 
     /// <summary>"Nell true the wheel": of one person it would be "trues" if it were told.</summary>
     public static bool IsBareVerb(MessageWords words, Candidate c) =>

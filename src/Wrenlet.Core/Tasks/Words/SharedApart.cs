@@ -14,12 +14,16 @@ internal static class SharedApart
         for (var i = s.From; i < s.To; i++)
             if (words.ClassAt(i) is WordClass.Colon && parts.Count == 0)
                 from = i + 1;
-            else if (words.At(i).Is("(") && words.WhoAt(i + 1, s.To) is { } who && words.At(who.To).Is(")") && i > from)
+            else if (words.At(i).Is("(") && words.WhoAt(i + 1, s.To) is { } who && i > from)
             {
+                // "Posters (Ben?)"
+                var closes = words.At(who.To).Is("?") ? who.To + 1 : who.To;
+                if (!words.At(closes).Is(")"))
+                    continue;
                 while (from < i && Listing.IsJoint(words, from))
                     from++;
-                parts.Add(new(s, from, from, from, who.To + 1, who));
-                from = i = who.To + 1;
+                parts.Add(new(s, from, from, from, closes + 1, who));
+                from = i = closes + 1;
             }
 
         // "The list (Ada) and the keys (Ben) are in the drawer" tells.

@@ -66,6 +66,8 @@ internal static class Slips
     private static readonly FrozenDictionary<string, string> Short = new Dictionary<string, string>
     {
         ["u"] = "you",
+        ["til"] = "until",
+        ["'til"] = "until",
         ["ur"] = "your",
         ["ya"] = "you",
         ["pls"] = "please",

@@ -24,7 +24,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     private const int Pronouns = 3;
 
     private static readonly FrozenSet<string> Seeking = Lexicon.Set(
-        "asking asked asks waiting waits looking looks hoping chasing"
+        "asking asked asks waiting waits looking looks hoping chasing coming comes come"
     );
 
     /// <summary>What one does with something that is then spoken of.</summary>
@@ -53,6 +53,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 found[i] = $"{words.Slice(i, i + 1)} {counted}";
             else if (!byStaff && author is not null && words.At(i).Lower is "us" or "our" && seen++ < Pronouns)
                 found[i] = OfTheirs(i, author);
+            // "Tell us where we should park"
+            else if (!byStaff && words.At(i).Is("we") && found.Count > 0)
+                found[i] = "they";
             else if (IsOne(i) && OneOf(i) is { } kind)
                 found[i] = kind;
             else if (
@@ -84,6 +87,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             else if (IsPronoun(i) && seen++ < Pronouns && !IsNamedInside(i) && Meant(i) is { } meant && used.Add(meant))
             {
                 var named = WordsOf(meant);
+                // "Jumps come back on Sunday, count them in"
+                if (meant.IsPlural && _naming.IsBareAtTheHead(meant))
+                    named = "the " + named;
                 // "Post Mr Osei's glasses to him".
                 if (!found.Values.Any(f => f.StartsWith(named + "'s", StringComparison.Ordinal)))
                     found[i] = named;
@@ -130,7 +136,16 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             || i == request.Content + 1
             || words.At(i - 1).Is("her")
         )
-        && (!words.IsPlain(i + 1) || words.TimeAt(i + 1) is not null || i + 1 >= request.End);
+        && (
+            !words.IsPlain(i + 1)
+            || words.TimeAt(i + 1) is not null
+            || i + 1 >= request.End
+            // "Put one together"
+            || (
+                words.At(i + 1).Lower is "together" or "up" or "out" or "in" or "on" or "round" or "over" or "back"
+                && (i + 2 >= request.End || !words.IsPlain(i + 2))
+            )
+        );
 
     /// <summary>"Order two so we have a spare", "fit two a day": of what was named before.</summary>
     private bool IsCount(int i) =>
@@ -240,7 +255,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             Part.Object => 3.5,
             _ => 1.5,
         };
-        if (!m.IsDefinite)
+        if (!m.IsDefinite && !_naming.IsBareAtTheHead(m))
             fit -= 1;
         // "The website says the hall is closed": it is the website that is wrong.
         if (
@@ -388,6 +403,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         // What was first "a parcel" is "the parcel" from then on.
         else if (words.At(from).Lower is "a" or "an" && m.To > from + 1)
             (whose, from) = ("the ", from + 1);
+        // "New list is wrong, correct it": terse, and yet the list.
+        else if (!m.IsPlural && _naming.IsBareAtTheHead(m))
+            whose = "the ";
         var phrase = words.Slice(from, m.To);
         if (phrase.EndsWith("'s", StringComparison.Ordinal))
             phrase = phrase[..^2];
@@ -398,6 +416,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                     is WordClass.Determiner
                         or WordClass.Noun
                         or WordClass.NounOrVerb
+                        or WordClass.VerbOrAdjective
                         or WordClass.Number
                         or WordClass.Third
                 && !(

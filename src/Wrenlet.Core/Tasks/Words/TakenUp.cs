@@ -61,6 +61,12 @@ internal static class TakenUp
                 )
         )
             return false;
+        // "Wind noise on scene 12. Can you listen", "have a look": at what, was said before.
+        if (
+            words.At(verb).Lower is "listen" or "look"
+            && (verb + 1 >= s.To || words.ClassAt(verb + 1) is WordClass.Conjunction or WordClass.Comma)
+        )
+            return true;
         for (var i = verb + 1; i < s.To && i <= verb + Near; i++)
             if (words.At(i).Lower is "it" or "them" or "one" or "that" or "those" or "these" or "him" or "her")
                 return true;

@@ -1,3 +1,4 @@
+using NodaTime;
 using Wrenlet.Core.Calendars;
 
 namespace Wrenlet.Core.Tasks.Words;
@@ -21,7 +22,59 @@ internal sealed class TimeGoingOn(
 {
     /// <summary>What a time becomes by what is said behind it; null where nothing changes it.</summary>
     public TimePhrase? Behind(TimePhrase phrase) =>
-        Corrected(phrase.To) ?? OrElse(phrase) ?? OneOfTheWeek(phrase) ?? LastOfDays(phrase);
+        InsteadOf(phrase)
+        ?? BackBy(phrase)
+        ?? Corrected(phrase.To)
+        ?? OrElse(phrase)
+        ?? OneOfTheWeek(phrase)
+        ?? LastOfDays(phrase);
+
+    /// <summary>"By six tonight instead of at midnight", "at six, not seven": what it is not.</summary>
+    private TimePhrase? InsteadOf(TimePhrase phrase)
+    {
+        if (!(At(phrase.From).Lower is "by" or "before" or "at" or "until" or "till"))
+            return null;
+        var at =
+            At(phrase.To).Lower is "instead" or "rather" && At(phrase.To + 1).Lower is "of" or "than" ? phrase.To + 2
+            : At(phrase.To).Is(",") && At(phrase.To + 1).Is("not") ? phrase.To + 2
+            : At(phrase.To).Is("not") ? phrase.To + 1
+            : -1;
+        return
+            at > 0
+            && !(At(at).Lower is "before" or "until" or "till" or "after" or "later" or "earlier")
+            && (single(at) ?? simple(at, true)) is { } other
+            ? phrase with
+            {
+                To = other.To,
+                // "At half past eleven instead of twelve on Saturday"
+                Due =
+                    phrase is { ClockAlone: { } clock } && other is { ClockAlone: null, Due: { } due }
+                        ? OnDay(calendar.DateOf(due.At), clock)
+                        : phrase.Due,
+            }
+            : null;
+    }
+
+    private Point OnDay(LocalDate date, ClockWords clock) =>
+        new(calendar.FirstMoment(date + clock.Time(date)), 0.85, [], "");
+
+    /// <summary>"Drive to the mill on Monday, back by four": then it is done.</summary>
+    private TimePhrase? BackBy(TimePhrase phrase)
+    {
+        var back = At(phrase.To).Is(",") ? phrase.To + 1 : phrase.To;
+        return
+            phrase is { DayAlone: { } day, Repeats: null }
+            && At(back).Is("back")
+            && At(back + 1).Lower is "by" or "before" or "at"
+            && simple(back + 1, true) is { ClockAlone: { } clock } then
+            ? phrase with
+            {
+                To = then.To,
+                Due = OnDay(day.Date, clock),
+                DayAlone = null,
+            }
+            : null;
+    }
 
     /// <summary>", no, Thursday", "sorry, Friday", "I mean 3pm".</summary>
     private TimePhrase? Corrected(int i)

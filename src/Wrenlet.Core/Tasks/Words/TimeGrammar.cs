@@ -259,7 +259,13 @@ internal sealed class TimeGrammar
         var day = _days.Read(at) ?? (role is TimeRole.From or TimeRole.Before ? _days.Month(at) : null);
         // "Before Friday's meeting", "in time for tomorrow's market"
         if (day is null && (role is TimeRole.Before || At(i).Is("in")) && _days.OfSomethingOn(at) is { } on)
+        {
+            // "Before tonight's class": it begins when the evening does.
+            if (At(at).Is("tonight's") && _clocks.PartOfDay("evening") is { } evening)
+                return new(i, on.To, Timed(on, new(on.To, evening)), null, null);
             (day, role) = (on, TimeRole.Before);
+        }
+
         var clock = day is null ? _clocks.Read(at, prefixed && !At(i).Is("on")) : null;
         if (day is null && clock is null)
             return null;
@@ -459,7 +465,7 @@ internal sealed class TimeGrammar
         var today = _sent.Date;
         var date = day?.Date ?? today;
         var moment = calendar.FirstMoment(date + clock.Time(date));
-        if (day is null && !clock.Today && moment <= _sent.ToInstant())
+        if (day is null && !clock.Today && (moment <= _sent.ToInstant() || _clocks.IsNextMorning(clock, MostBack)))
         {
             date = calendar.AddWorkingDays(today, 1);
             moment = calendar.FirstMoment(date + clock.Time(date));

@@ -115,6 +115,21 @@ internal static class Titles
                 if (cue.Cue.Label == Cues.Pointer)
                     for (var k = i; k < cue.To; k++)
                         left[k] = false;
+        // "Next time you're at the mill, measure the stage"
+        if (words.At(request.Content).Is("next") && words.At(request.Content + 1).Is("time"))
+            for (var i = request.Content + 2; i + 1 < request.End; i++)
+                if (words.ClassAt(i) is WordClass.Comma && Listing.Orders(words, i + 1))
+                    Array.Fill(left, false, request.Content, i + 1 - request.Content);
+        // "Everybody needs to have done the test": that it is done is what counts.
+        if (
+            request.Needs < 0
+            && words.At(request.Content).Is("have")
+            && words.At(request.Content - 1).Is("to")
+            && (words.ClassAt(request.Content + 1) is WordClass.Past || words.At(request.Content + 1).Is("done"))
+            && request.Content + 2 < request.End
+            && WordForms.PastBase(words.At(request.Content + 1).Lower) is not null
+        )
+            return Of(words, request with { Content = request.Content + 1 }, taken, author, byStaff);
         // "Nip up and count the trays": how one gets there is no part of it.
         if (
             request.Needs < 0
@@ -170,6 +185,8 @@ internal static class Titles
             : PeopleWords.IsTitle(called.TrimEnd('.').ToLowerInvariant()) || (!byStaff && PeopleWords.IsFirm(author))
                 ? author
             : called;
+        if (request.Needs < 0 && DoneTitles.OfAllTheirs(words, request, left) is { } theirs)
+            return Polish(theirs);
         if (request.Needs < 0 && DoneTitles.AsDone(words, request, left, first, byStaff) is { } asDone)
             return Polish(asDone);
         if (request.Needs < 0 && DoneTitles.AsHad(words, request, left, first) is { } had)
@@ -192,6 +209,9 @@ internal static class Titles
                     )
                         meant[i] = second;
             var title = Joined(words, request.Content, request.End, left, first, inBase, meant);
+            // "What did we charge? Look it up"
+            if (Enquiring.Of(words, request, first) is var (enquiry, told))
+                title = $"{enquiry} {Joined(words, told, request.End, left, first, null, meant)}";
             if (words.ListedAs(request) is { Verb: { } verbOfAll })
                 title = $"{verbOfAll} {title}";
             // "It's important that the letters go out": that they do is what is to be seen to.
@@ -283,6 +303,7 @@ internal static class Titles
     {
         var title = string.Join(' ', text.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries))
             .Replace(" ,", ",", StringComparison.Ordinal)
+            .Replace(" :", ":", StringComparison.Ordinal)
             .Replace(",, and ", " and ", StringComparison.Ordinal)
             .Replace(",,", ",", StringComparison.Ordinal)
             .Replace(" - - ", ", ", StringComparison.Ordinal)
@@ -347,6 +368,11 @@ internal static class Titles
     private static string? InBaseForm(MessageWords words, Candidate request) =>
         words.ListedAs(request) is { IsAThing: true } ? null
         : words.DoneBy(request.Content) is { } done ? done
+        // "Everybody needs to have done the test": where "have" is left out.
+        : words.At(request.Content - 1).Is("have")
+        && words.At(request.Content - 2).Is("to")
+        && (words.ClassAt(request.Content) is WordClass.Past || words.At(request.Content).Is("done"))
+            ? WordForms.PastBase(words.At(request.Content).Lower)
         // "Somebody checks the lights"
         : request.Cue.Cue.Label is "someone" && words.ClassAt(request.Content) is WordClass.Third
             ? WordForms.ThirdBase(words.At(request.Content).Lower)
@@ -359,6 +385,9 @@ internal static class Titles
                         ? WordForms.PastBase(words.At(request.Content).Lower)
                         : null
                 )
+        // "Is there any chance of getting it back?"
+        : request.Cue.Cue.Label is "ask" && words.At(request.Content - 1).Is("of")
+            ? WordForms.GerundBase(words.At(request.Content).Lower)
         : null;
 
     public static string Joined(

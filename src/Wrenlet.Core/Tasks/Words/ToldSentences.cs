@@ -15,6 +15,12 @@ internal static class ToldSentences
         IsQuoted(words, sentence)
         || IsDone(words, sentence)
         || TellsARule(words, sentence)
+        || IsFromNowOn(words, sentence)
+        || IsLeftAtDoNot(words, sentence)
+        // "Sign for them. One each"
+        || (sentence.To - sentence.From == 2 && words.At(sentence.From + 1).Is("each"))
+        || IsThanks(words, sentence)
+        || IsGoingAgain(words, sentence)
         || IsSubject(words, sentence)
         || AsksWhenOrWhere(words, sentence);
 
@@ -23,6 +29,87 @@ internal static class ToldSentences
         (words.ClassAt(sentence.From) is WordClass.Number || Lexicon.Numbers.ContainsKey(words.At(sentence.From).Lower))
         && words.At(sentence.From + 1).Lower is "things" or "jobs" or "tasks" or "points"
         && words.At(sentence.From + 2).Lower is "done" or "finished" or "sorted";
+
+    /// <summary>"From now on every pot gets wrapped twice": how it is done, and nothing to do now.</summary>
+    private static bool IsFromNowOn(MessageWords words, Sentence sentence)
+    {
+        var i = sentence.From;
+        return words.At(i).Lower is "from" or "as"
+            && (
+                words.At(i + 1).Is("now") && words.At(i + 2).Is("on")
+                || words.At(i + 1).Is("of") && words.At(i + 2).Lower is "now" or "today"
+            )
+            && words.At(words.ClassAt(i + 3) is WordClass.Comma ? i + 4 : i + 3).Lower
+                is "every"
+                    or "each"
+                    or "all"
+                    or "no"
+                    or "nobody"
+                    or "anyone"
+                    or "everyone"
+                    or "everybody"
+                    or "whoever"
+                    or "any";
+    }
+
+    /// <summary>"Whoever put the tins in with the metal, please don't", "gloves on at all times": what holds always.</summary>
+    private static bool IsLeftAtDoNot(MessageWords words, Sentence sentence)
+    {
+        if (
+            words.At(sentence.To - 1).Is("don't")
+            && words.At(sentence.To - 2).Is("please")
+            && words.ClassIn(sentence, sentence.To - 3) is WordClass.Comma or WordClass.Dash
+        )
+            return true;
+        for (var i = sentence.From; i + 2 < sentence.To; i++)
+            if (words.At(i).Is("at") && words.At(i + 1).Is("all") && words.At(i + 2).Is("times"))
+                return !IsAskedIn(words, sentence, sentence.From, i) && !words.At(i + 3).Is("please");
+        return false;
+    }
+
+    private static bool IsAskedIn(MessageWords words, Sentence sentence, int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (Listing.Orders(words, i) || words.CuesAt(sentence, i).Any(c => c.Cue.Doer is not Doer.Nothing))
+                return true;
+        return false;
+    }
+
+    /// <summary>"Thanks everybody, what an opening", "thanks for staying so late": it asks for nothing more.</summary>
+    private static bool IsThanks(MessageWords words, Sentence sentence)
+    {
+        if (!(words.At(sentence.From).Lower is "thanks" or "thank" or "cheers" or "ta"))
+            return false;
+        for (var i = sentence.From + 1; i < sentence.To; i++)
+            if (
+                words.At(i).Lower is "please" or "pls" or "plz" or "now" or "next" or "also" or "but" or "and"
+                || words.ClassAt(i) is WordClass.Colon or WordClass.Dash or WordClass.Time
+                || words.CuesAt(sentence, i).Any(c => c.Cue.Doer is not Doer.Nothing)
+                || (i > sentence.From && Listing.IsMark(words, i - 1) && Listing.Orders(words, i))
+            )
+                return false;
+        return true;
+    }
+
+    /// <summary>"Lift 4 is running again", "the lights are working again": news.</summary>
+    private static bool IsGoingAgain(MessageWords words, Sentence sentence)
+    {
+        for (var i = sentence.From + 1; i + 2 < sentence.To; i++)
+            if (
+                words.ClassAt(i) is WordClass.Be or WordClass.Possessive or WordClass.Stating
+                && words.At(i + 1).Lower is "working" or "running" or "open" or "fine" or "going"
+                && words.At(i + 2).Is("again")
+                && words.ClassAt(i) is not WordClass.Modal
+            )
+            {
+                for (var k = i + 3; k < sentence.To; k++)
+                    if (Listing.IsMark(words, k - 1) && Listing.Orders(words, k) || words.At(k).Is("please"))
+                        return false;
+                return !words.CuesAt(sentence, sentence.From).Any(c => c.Cue.Doer is not Doer.Nothing)
+                    && !Listing.Orders(words, sentence.From);
+            }
+        return false;
+    }
 
     /// <summary>A line of the mail that is answered: "&gt; Could you come?".</summary>
     private static bool IsQuoted(MessageWords words, Sentence sentence)

@@ -21,14 +21,43 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
                 sense = i;
         if (sense < 0 || words.At(sense + 1).Lower is "at" or "to" or "for" or "into" or "in" or "round" or "over")
             return null;
-        return
+        if (
             spokenOf
                 .Before()
                 .Where(m => m.Part is Part.Subject && m.IsDefinite && !m.IsSomebody && !m.Speaks)
-                .MaxBy(m => m.From)
-                is { } meant
-            ? (words.At(sense).Is("look") ? "at " : "to ") + spokenOf.WordsOf(meant)
-            : null;
+                .MaxBy(m => m.From) is
+            { } meant
+        )
+            return (words.At(sense).Is("look") ? "at " : "to ") + spokenOf.WordsOf(meant);
+        return words.At(sense).Is("look") ? WhyNot() : null;
+    }
+
+    /// <summary>"Hugo still can't log in, have a look": why Hugo still can't log in; null where nobody is kept from anything.</summary>
+    private string? WhyNot()
+    {
+        var s = request.Sentence;
+        for (var i = s.From; i < request.From; i++)
+            if (
+                words.At(i).Lower is "can't" or "cannot" or "couldn't"
+                && words.ClassAt(s.From)
+                    is WordClass.Person
+                        or WordClass.Other
+                        or WordClass.Determiner
+                        or WordClass.Possessive
+            )
+            {
+                var end = i + 1;
+                while (end < request.From && !Listing.IsMark(words, end))
+                    end++;
+                var told = words.Slice(s.From, end);
+                return "why "
+                    + (
+                        words.ClassAt(s.From) is WordClass.Determiner or WordClass.Possessive
+                            ? char.ToLowerInvariant(told[0]) + told[1..]
+                            : told
+                    );
+            }
+        return null;
     }
 
     /// <summary>"Mrs Hale would like to come on Friday, say yes": to whom; null where the request says it.</summary>

@@ -83,6 +83,18 @@ internal sealed class VerbPlaces(MessageWords words)
     /// <summary>"Deworm the foals": at the head of what is said, and before its object, an unknown word is a verb.</summary>
     private bool IsNewVerb(int i) =>
         words.ClassAt(i) is WordClass.Noun
+        && (
+            IsNewAtTheHead(i)
+            // "It runs out in May, diarise it"
+            || (
+                words.At(i).Lower is [.., 'i', 's' or 'z', 'e'] or [.., 'i', 'f', 'y']
+                && words.ClassAt(i - 1) is WordClass.Comma or WordClass.Conjunction or WordClass.Courtesy
+                && IsItsObject(i + 1)
+            )
+        );
+
+    private bool IsNewAtTheHead(int i) =>
+        words.At(i).IsWord
         && words.At(i).Kind is TokenKind.Word
         && words.At(i).Lower.Length > 2
         && !words.At(i).Lower.EndsWith('s')
@@ -99,7 +111,11 @@ internal sealed class VerbPlaces(MessageWords words)
                 or WordClass.Crew;
 
     private bool IsItsObject(int i) =>
-        LeadsToAThing(words.At(i)) || words.At(i).Lower is "it" || words.ClassAt(i) is WordClass.Object;
+        LeadsToAThing(words.At(i))
+        // "Refund one of them"
+        || (words.At(i).Lower is "one" or "some" or "all" or "most" && words.At(i + 1).Is("of"))
+        || words.At(i).Lower is "it"
+        || words.ClassAt(i) is WordClass.Object;
 
     /// <summary>"The", "a", "my": what follows names a thing.</summary>
     public static bool LeadsToAThing(Token token) =>
@@ -187,6 +203,12 @@ internal sealed class VerbPlaces(MessageWords words)
         if (
             words.At(i + 1).Is("a")
             && words.At(i + 2).Lower is "look" or "think" or "word" or "listen" or "go" or "chat" or "read" or "quick"
+        )
+            return true;
+        // "Have four people on the dock"
+        if (
+            (words.ClassAt(i + 1) is WordClass.Number || Lexicon.Numbers.ContainsKey(words.At(i + 1).Lower))
+            && words.ClassAt(i + 3) is WordClass.Preposition
         )
             return true;
         // "Have him change the belt"

@@ -16,12 +16,13 @@ internal sealed class Weights
     /// <summary>What needs no weighing: its worth is given, and not learned.</summary>
     public static readonly FrozenDictionary<Feature, double> Fixed = new Dictionary<Feature, double>
     {
-        [ClauseFeatures.IsListed] = 5,
-        [ClauseFeatures.IsAllThatIsAsked] = 4,
-        [ClauseFeatures.IsThingDated] = 1.5,
-        [ClauseFeatures.IsAskedOfSomebody] = 1.5,
-        [ClauseFeatures.IsNeedSaidTo] = 6.5,
-        [ClauseFeatures.GoesOnOverAnOrder] = -3,
+        [SureFeatures.IsListed] = 5,
+        [SureFeatures.IsAllThatIsAsked] = 4,
+        [SureFeatures.IsThingDated] = 1.5,
+        [SureFeatures.IsAskedOfSomebody] = 1.5,
+        [SureFeatures.IsNeedSaidTo] = 6.5,
+        [SureFeatures.GoesOnOverAnOrder] = -3,
+        [SureFeatures.IsOrderedBehind] = 1.5,
     }.ToFrozenDictionary();
 
     private readonly FrozenDictionary<Feature, double> _worth;

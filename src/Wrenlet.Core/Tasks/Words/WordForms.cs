@@ -15,6 +15,9 @@ internal static class WordForms
     private static readonly FrozenDictionary<string, Levels> Verbs;
     private static readonly FrozenDictionary<string, string> Irregular;
 
+    /// <summary>Past forms that do not end in -ed, by their verbs.</summary>
+    private static readonly FrozenDictionary<string, string> Pasts;
+
     private static readonly FrozenSet<string> SamePast = Lexicon.Set(
         "put let cut shut set hit cost hurt read split spread burst cast quit rid shed bet"
     );
@@ -68,6 +71,7 @@ internal static class WordForms
     {
         var verbs = new Dictionary<string, Levels>(9_000);
         var irregular = new Dictionary<string, string>(1_500);
+        var pasts = new Dictionary<string, string>(500);
         using var stream = Assembly.GetExecutingAssembly().GetManifestResourceStream("verbs.txt")!;
         using var lines = new StreamReader(stream);
         while (lines.ReadLine() is { } line)
@@ -76,6 +80,12 @@ internal static class WordForms
             verbs[parts[0]] = new((byte)(parts[1][0] - '0'), (byte)(parts[1][1] - '0'), (byte)(parts[1][2] - '0'));
             foreach (var form in parts[2..])
                 irregular.TryAdd(form, parts[0]);
+            // "Given gave", "written wrote", "gone went": the one by itself is told by what it does not end in.
+            if (
+                parts[2..].Where(f => !f.EndsWith("ing", StringComparison.Ordinal)).ToArray() is { Length: > 0 } forms
+                && (Array.Find(forms, f => !EndsAsDone(f, parts[0])) ?? forms[0]) is var past
+            )
+                pasts.TryAdd(parts[0], past);
         }
 
         foreach (var verb in Lexicon.UsualOrders)
@@ -86,7 +96,47 @@ internal static class WordForms
 
         Verbs = verbs.ToFrozenDictionary();
         Irregular = irregular.ToFrozenDictionary();
+        Pasts = pasts.ToFrozenDictionary();
     }
+
+    /// <summary>"Written", "gone", "begun", "done": what stands behind "have".</summary>
+    private static bool EndsAsDone(string form, string verb) =>
+        form.EndsWith("en", StringComparison.Ordinal)
+        || form.EndsWith("wn", StringComparison.Ordinal)
+        || form is "gone" or "done" or "been" or "torn" or "worn" or "borne" or "sworn" or "are" or "am" or "were"
+        || (
+            form.Length > 3
+            && form.EndsWith("un", StringComparison.Ordinal)
+            && verb.EndsWith("in", StringComparison.Ordinal)
+        )
+        || (
+            form.Length > 3
+            && (form.EndsWith("ung", StringComparison.Ordinal) || form.EndsWith("unk", StringComparison.Ordinal))
+        );
+
+    /// <summary>The past form of a verb: "charged", "went".</summary>
+    /// <param name="verb">Its base form, in lower case.</param>
+    public static string PastOf(string verb) =>
+        Pasts.TryGetValue(verb, out var irregular) ? irregular
+        : HasSamePast(verb) ? verb
+        : verb.EndsWith('e') ? verb + "d"
+        : verb is [.., not ('a' or 'e' or 'i' or 'o' or 'u'), 'y'] ? verb[..^1] + "ied"
+        : DoublesItsEnd(verb) ? verb + verb[^1] + "ed"
+        : verb + "ed";
+
+    /// <summary>"Takes", "carries", "fixes".</summary>
+    /// <param name="verb">A verb's base form, in lower case.</param>
+    public static string ThirdOf(string verb) =>
+        verb is "have" ? "has"
+        : verb is [.., not ('a' or 'e' or 'i' or 'o' or 'u'), 'y'] ? verb[..^1] + "ies"
+        : verb is [.., 's' or 'x' or 'z' or 'o'] or [.., 'c' or 's', 'h'] ? verb + "es"
+        : verb + "s";
+
+    /// <summary>"Stop", "fit": a short verb of one vowel before its last letter.</summary>
+    private static bool DoublesItsEnd(string verb) =>
+        verb.Length is 3 or 4
+        && verb is [.., not ('a' or 'e' or 'i' or 'o' or 'u'), 'a' or 'e' or 'i' or 'o' or 'u', var last]
+        && last is not ('a' or 'e' or 'i' or 'o' or 'u' or 'w' or 'x' or 'y');
 
     /// <summary>Whether a word can be the base form of a verb.</summary>
     public static bool IsVerb(string word) => Verbs.ContainsKey(word) || Prefixed(word) is not null;
@@ -117,6 +167,14 @@ internal static class WordForms
                 : WordClass.NounOrVerb;
         }
 
+        // "Road-test it", "spot-check them"
+        if (
+            word.LastIndexOf('-') is > 1 and var hyphen
+            && Verbs.TryGetValue(word[(hyphen + 1)..], out var last)
+            && last.Verb > 4
+            && word.Length - hyphen > 3
+        )
+            return WordClass.NounOrVerb;
         if (PastBase(word) is not null)
             return WordClass.Past;
         if (GerundBase(word) is not null)

@@ -148,6 +148,15 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.StandsTooFarAway);
         if (_rules.IsOfAnotherItem(who.From, request))
             return Verdict.By(PlaceTexts.IsOfAnotherItem);
+        // "Ada, panel ready by ten please, and somebody make coffee": whoever it is.
+        if (
+            request.Cue.Cue.Label is "someone"
+            && words.At(request.From).Lower is "somebody" or "someone"
+            && words.ClassAt(request.From - 1) is WordClass.Conjunction
+            && words.ClassAt(who.From) is WordClass.Person
+            && who.To < request.From - 1
+        )
+            return Verdict.By(PlaceTexts.AnotherIsAsked);
         // "Ada, can the workshop look at it": it is not Ada who is to.
         if (
             request.Cue is { Cue.Label: Cues.AskWho, Who: { } asked }

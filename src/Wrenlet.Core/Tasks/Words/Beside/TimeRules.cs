@@ -16,6 +16,7 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
 
     private readonly Attaching _attaching = new(words, requests);
     private readonly SaidOfTimes _said = new(words, requests);
+    private readonly ToldTimes _told = new(words, requests);
 
     /// <summary>What settles it; null where the features have to decide.</summary>
     public Verdict? Settle(TimePhrase time, Candidate request)
@@ -33,6 +34,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             && alone.Line == request.Sentence.Line
             && _attaching.IsAlone(time)
         )
+            return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
+        if (_told.IsToldFirst(time, request))
             return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
         // "The lease runs out in May, remind me on Monday"
         if (request.Cue.Cue.Label is "remind me" && request.Content == request.From)
@@ -71,6 +74,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             && time.To <= request.From
         )
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
+        if (_told.Settle(time, request) is { } told)
+            return told;
         if (IsBesideNow(time, request))
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (IsDeadlineBehind(time, request))

@@ -101,8 +101,8 @@ public static class Teaching
             Tuning
                 .Tuned(weights, [.. taught.Select(t => Labelled(t, reader, knowing))])
                 .With([
-                    new(ClauseFeatures.KnownToAsk, SaidSo, Settled),
-                    new(ClauseFeatures.KnownNotToAsk, -SaidSo, Settled),
+                    new(SureFeatures.KnownToAsk, SaidSo, Settled),
+                    new(SureFeatures.KnownNotToAsk, -SaidSo, Settled),
                 ])
         );
     }
