@@ -273,7 +273,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
             "dinner supper restaurant council concert performance film play gig party choir drinks sunset dusk screening"
         );
 
-    /// <summary>"Open up at 5.30", "a table for Friday at 8": in which half of the day what is spoken of is; null where that is open.</summary>
+    /// <summary>"Open up at 5.30", "a table for Friday at 8": the half of the day that is spoken of; null where that is open.</summary>
     private Half? SaidOfHalf(int to)
     {
         for (var i = to - 2; i >= Math.Max(0, to - Ahead) && At(i).Kind is not TokenKind.LineBreak; i--)

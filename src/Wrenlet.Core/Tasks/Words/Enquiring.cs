@@ -9,7 +9,7 @@ internal static class Enquiring
     /// <summary>So many sentences back the question is looked for.</summary>
     private const int Sentences = 2;
 
-    /// <summary>What is to be found out, and the token behind the words that say so; null where a request asks for something else.</summary>
+    /// <summary>What is to be found out, and the token behind the words that say so; null where something else is asked.</summary>
     /// <param name="words">The message.</param>
     /// <param name="request">The words that ask.</param>
     /// <param name="author">Who is meant by "I"; null where that is to stay.</param>

@@ -1,6 +1,8 @@
 namespace Wrenlet.Core.Tasks.Words;
 
-/// <summary>What settles by itself, or nearly so, whether a candidate asks for work: what each is worth is given, and not learned.</summary>
+/// <summary>
+/// What settles by itself, or nearly so, whether a candidate asks for work: what each is worth is given, and not learned.
+/// </summary>
 internal static class SureFeatures
 {
     private static readonly ushort Firm = Feature.Number("your firm says");
