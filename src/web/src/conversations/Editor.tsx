@@ -366,7 +366,8 @@ export const Editor = forwardRef<EditorHandle, Props>(
     useEffect(() => {
       // The editor's own way comes a frame later, into what somebody has begun beside it. One that was drawn too long
       // before it was shown is replaced by another.
-      if (editor && !editor.isDestroyed && autoFocus && !needsFocus(document.activeElement)) editor.view.focus();
+      if (!editor || editor.isDestroyed || !autoFocus) return;
+      if (!needsFocus(document.activeElement, editor.view.dom)) editor.view.focus();
     }, [editor, autoFocus]);
     useEffect(() => () => setChoice(null), []);
     const active = (e: TiptapEditor, mark: string) =>

@@ -1,8 +1,8 @@
 // @vitest-environment jsdom
-import { cleanup, render } from '@testing-library/react';
+import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { type Keymap, pageKeys, typedAhead, useKeys } from './keys';
+import { type Keymap, needsFocus, pageKeys, typedAhead, useKeys } from './keys';
 import { onThisPage } from './onThisPage';
 
 const [down, go, leave] = [vi.fn(), vi.fn(), vi.fn()];
@@ -114,4 +114,23 @@ test('whoever waits for the server has all that is typed meanwhile, and goes on 
   await user.keyboard('j');
   expect(down).toHaveBeenCalledTimes(1);
   vi.useRealTimers();
+});
+
+test('what is written, and what stands over the page, needs the focus; what is within it may take it', () => {
+  const { container } = render(
+    <>
+      <button type="button">Page</button>
+      <input aria-label="Name" />
+      <div data-over="">
+        <button type="button">Over</button>
+        <p>Within</p>
+      </div>
+    </>,
+  );
+  const [page, over] = container.querySelectorAll('button');
+  const within = screen.getByText('Within');
+  expect(needsFocus(page!, within)).toBe(false);
+  expect(needsFocus(screen.getByLabelText('Name'), within)).toBe(true);
+  expect(needsFocus(over!, page!)).toBe(true);
+  expect(needsFocus(over!, within)).toBe(false);
 });

@@ -7,8 +7,14 @@ export type Keymap = Record<string, (event: KeyboardEvent) => void>;
 export const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** Whether what has the focus would lose something without it: words on their way, or itself, as it stands over the page. */
-export const needsFocus = (target: Element | null) => isTyping(target) || Boolean(target?.closest('[data-over]'));
+/**
+ * Whether what has the focus would lose something if it went elsewhere: words on their way, or itself, where it stands over
+ * the page and what wants the focus is not in it.
+ */
+export const needsFocus = (target: Element | null, wanting: Element | null) => {
+  const over = target?.closest('[data-over]');
+  return isTyping(target) || (over ? !over.contains(wanting) : false);
+};
 
 const Off = 'wrenlet.keys-off';
 const listeners = new Set<() => void>();

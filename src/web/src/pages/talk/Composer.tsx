@@ -300,7 +300,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
               editor.current = handle;
               // What somebody has begun since they came here keeps the keys.
               if (handle && wantsFocus.current)
-                wantsFocus.current = !needsFocus(document.activeElement) && !handle.focus();
+                wantsFocus.current = !needsFocus(document.activeElement, foot.current) && !handle.focus();
             }}
             conversation={conversation.id}
             placeholder={placeholder}
