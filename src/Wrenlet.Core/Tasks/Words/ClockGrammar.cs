@@ -269,9 +269,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
         Behind = 6;
 
     private static readonly FrozenSet<string> OfMornings = Lexicon.Set("breakfast breakfasts sunrise dawn"),
-        OfEvenings = Lexicon.Set(
-            "dinner supper restaurant council concert performance film play gig party choir drinks sunset dusk screening"
-        );
+        OfEvenings = Lexicon.Set("dinner supper concert performance gig choir drinks sunset dusk screening");
 
     /// <summary>"Open up at 5.30", "a table for Friday at 8": the half of the day that is spoken of; null where that is open.</summary>
     private Half? SaidOfHalf(int to)
@@ -293,8 +291,19 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
             || (At(i).Lower is "open" or "opens" or "opening" && At(i + 1).Is("up"))
             || (At(i).Is("leave") && At(i + 1).Is("at") && At(to).Is("tomorrow"))
                 ? Half.Morning
-            : OfEvenings.Contains(At(i).Lower) || (At(i).Is("table") && At(i - 1).Is("a")) ? Half.Evening
+            : OfEvenings.Contains(At(i).Lower) || IsTableBooked(i) ? Half.Evening
             : null;
+    }
+
+    /// <summary>"Reserve a table for Friday at eight"; one that is brought at eight is another.</summary>
+    private bool IsTableBooked(int i)
+    {
+        if (!At(i).Is("table"))
+            return false;
+        for (var k = i - 1; k >= Math.Max(0, i - Behind); k--)
+            if (At(k).Lower is "book" or "booked" or "reserve" or "reserved")
+                return true;
+        return false;
     }
 
     /// <summary>"I'll do them tonight and Ada can check them in the morning": of the day after.</summary>

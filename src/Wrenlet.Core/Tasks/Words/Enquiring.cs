@@ -83,6 +83,9 @@ internal static class Enquiring
             return helping < s.To || asks + 1 < s.To ? Said(words, asks, s.To, author) : null;
         var (wanted, who) = (Said(words, asks, helping, author), Said(words, subject, behind, author));
         var (main, rest) = (words.At(behind).Lower, Said(words, behind + 1, s.To, author));
+        // "What did Ada and Ben charge?": whose doing it is, is not clear.
+        if (words.ClassAt(helping) is WordClass.Do or WordClass.DoBase && !WordForms.IsVerb(main))
+            return null;
         return words.At(helping).Lower switch
         {
             "did" => $"{wanted} {who} {WordForms.PastOf(main)} {rest}".TrimEnd(),

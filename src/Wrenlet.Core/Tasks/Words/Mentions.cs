@@ -254,9 +254,7 @@ internal sealed class Mentions(MessageWords words)
                         && (j + 1 >= to || _naming.IsBreak(j + 1) || _naming.IsSaidOf(j, to))
                     );
             case WordClass.Third
-            or WordClass.NounOrVerb
-            or WordClass.Noun
-                when words.ClassAt(j - 1) is WordClass.VerbOrNoun
+                when before is WordClass.VerbOrNoun
                     && NamingWords.IsPlural(words.At(j).Lower)
                     && words.ClassAt(j + 1) is WordClass.Be or WordClass.Have:
                 return true;

@@ -34,6 +34,9 @@ internal static class ToldSentences
     private static bool IsFromNowOn(MessageWords words, Sentence sentence)
     {
         var i = sentence.From;
+        for (var k = i + 3; k < sentence.To; k++)
+            if (OrdersBehindAMark(words, k) || words.At(k).Is("please"))
+                return false;
         return words.At(i).Lower is "from" or "as"
             && (
                 words.At(i + 1).Is("now") && words.At(i + 2).Is("on")
@@ -78,18 +81,33 @@ internal static class ToldSentences
     /// <summary>"Thanks everybody, what an opening", "thanks for staying so late": it asks for nothing more.</summary>
     private static bool IsThanks(MessageWords words, Sentence sentence)
     {
-        if (!(words.At(sentence.From).Lower is "thanks" or "thank" or "cheers" or "ta"))
+        // "Thank the caterers" is an order.
+        if (
+            !(words.At(sentence.From).Lower is "thanks" or "cheers" or "ta")
+            && !(words.At(sentence.From).Is("thank") && words.ClassAt(sentence.From + 1) is WordClass.You)
+        )
             return false;
         for (var i = sentence.From + 1; i < sentence.To; i++)
             if (
                 words.At(i).Lower is "please" or "pls" or "plz" or "now" or "next" or "also" or "but" or "and"
                 || words.ClassAt(i) is WordClass.Colon or WordClass.Dash or WordClass.Time
                 || words.CuesAt(sentence, i).Any(c => c.Cue.Doer is not Doer.Nothing)
-                || (i > sentence.From && Listing.IsMark(words, i - 1) && Listing.Orders(words, i))
+                || OrdersBehindAMark(words, i)
             )
                 return false;
         return true;
     }
+
+    /// <summary>"Thanks, Ada ring them back".</summary>
+    private static bool OrdersBehindAMark(MessageWords words, int i) =>
+        Listing.Orders(words, i)
+        && (
+            Listing.IsMark(words, i - 1)
+            || (
+                words.ClassAt(i - 1) is WordClass.Person or WordClass.Crew or WordClass.Tag
+                && Listing.IsMark(words, i - 2)
+            )
+        );
 
     /// <summary>"Lift 4 is running again", "the lights are working again": news.</summary>
     private static bool IsGoingAgain(MessageWords words, Sentence sentence)
@@ -103,7 +121,7 @@ internal static class ToldSentences
             )
             {
                 for (var k = i + 3; k < sentence.To; k++)
-                    if (Listing.IsMark(words, k - 1) && Listing.Orders(words, k) || words.At(k).Is("please"))
+                    if (OrdersBehindAMark(words, k) || words.At(k).Is("please"))
                         return false;
                 return !words.CuesAt(sentence, sentence.From).Any(c => c.Cue.Doer is not Doer.Nothing)
                     && !Listing.Orders(words, sentence.From);

@@ -28,7 +28,7 @@ internal sealed class Uniting(MessageWords words)
         var united = ImmutableArray.CreateBuilder<Draft>(read.Count);
         for (var i = 0; i < read.Count; )
         {
-            if (i + 1 < read.Count && IsMetBy(read[i], read[i + 1]))
+            if (i + 1 < read.Count && (IsMetBy(read[i], read[i + 1]) || IsSeenToBy(read[i], read[i + 1])))
             {
                 read[i + 1] = (
                     read[i + 1].Request,
@@ -78,6 +78,27 @@ internal sealed class Uniting(MessageWords words)
                 || Lexicon.Numbers.ContainsKey(words.At(verb + 1).Lower)
                 || !words.IsPlain(verb + 1)
             );
+    }
+
+    /// <summary>"I want the posters up. Ada, can you see to it?": nobody's wish, and who is to do something about it.</summary>
+    private bool IsSeenToBy((Request Request, Draft Draft) need, (Request Request, Draft Draft) order)
+    {
+        var (wanted, asked) = (need.Request.Words, order.Request.Words);
+        if (
+            asked.Sentence.Index != wanted.Sentence.Index + 1
+            || asked.Sentence.Line != wanted.Sentence.Line
+            || asked.Sentence.IsItem
+            || need.Request.Names.Count > 0
+            || order.Request.Names.Count == 0
+            || !(wanted.Needs >= 0 || wanted.Cue.Cue.Label is "need" or "wish")
+        )
+            return false;
+        // "We need a band and a castle. Ada, three quotes for each"
+        if (words.At(asked.End - 1).Is("each") && words.At(asked.End - 2).Is("for"))
+            return true;
+        var it = words.At(asked.Content + 1).Is("to") ? asked.Content + 2 : asked.Content + 1;
+        return words.At(asked.Content).Lower is "see" or "do" or "sort" or "arrange" or "organise" or "organize"
+            && words.At(it).Lower is "it" or "that";
     }
 
     private bool AreOfOne((Request Request, Draft Draft) a, (Request Request, Draft Draft) b)

@@ -1,3 +1,5 @@
+using System.Collections.Frozen;
+
 namespace Wrenlet.Core.Tasks.Words.Beside;
 
 /// <summary>Settles what is told of a time beside what is asked: that something is so then, or is not to be then.</summary>
@@ -5,6 +7,11 @@ namespace Wrenlet.Core.Tasks.Words.Beside;
 /// <param name="requests">What was found to be asked.</param>
 internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> requests)
 {
+    /// <summary>What one has said is to be so by then.</summary>
+    private static readonly FrozenSet<string> Promising = Lexicon.Set(
+        "promised said told agreed wanted needed hoped offered quoted booked planned meant"
+    );
+
     /// <summary>What settles it; null where the features have to decide.</summary>
     public Verdict? Settle(TimePhrase time, Candidate request) =>
         IsWhatIsSaid(time, request) ? Verdict.By(PlaceTexts.IsPartOfTheThing)
@@ -66,11 +73,16 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         var home = words.SentenceOf(time.From);
         if (home.Index <= request.Sentence.Index || requests.Any(r => r.Sentence == home))
             return false;
-        for (var i = home.From + 1; i < time.From; i++)
+        // "It isn't urgent, but by Friday please" asks for it: what counts is the part that the time stands in.
+        for (var i = time.From - 1; i > home.From && !Listing.IsMark(words, i) && !words.At(i).Is("but"); i--)
             if (
                 words.At(i).Lower is "can't" or "cannot" or "couldn't" or "won't" or "isn't" or "aren't"
-                // "Lock the store. I found it open this morning"
-                || (words.ClassAt(i) is WordClass.Past && words.ClassAt(i - 1) is WordClass.I or WordClass.We)
+                // "Lock the store. I found it open this morning"; "I promised it by Friday" is by when.
+                || (
+                    words.ClassAt(i) is WordClass.Past
+                    && words.ClassAt(i - 1) is WordClass.I or WordClass.We
+                    && !Promising.Contains(words.At(i).Lower)
+                )
             )
                 return true;
         return false;
