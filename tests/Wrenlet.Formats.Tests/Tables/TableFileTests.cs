@@ -8,12 +8,16 @@ public class TableFileTests
 {
     private const string West = "Name;Ort\r\nJörg Müller;Köln\r\nÅsa Brännström;Malmö\r\nRenée Lefèvre;Besançon\r\n";
 
+    private const string RussianHead = "Имя;Город\r\nАнна Иванова;Москва\r\n";
+
     private static readonly string Russian = string.Concat(
-        Enumerable.Repeat("Имя;Город\r\nАнна Иванова;Москва\r\nПётр Соколов;Казань\r\nОльга Смирнова;Тверь\r\n", 3)
+        Enumerable.Repeat(RussianHead + "Пётр Соколов;Казань\r\nОльга Смирнова;Тверь\r\n", 3)
     );
 
+    private const string GreekHead = "Όνομα;Πόλη\r\nΜαρία Παπαδοπούλου;Αθήνα\r\n";
+
     private static readonly string Greek = string.Concat(
-        Enumerable.Repeat("Όνομα;Πόλη\r\nΜαρία Παπαδοπούλου;Αθήνα\r\nΓιώργος Νικολάου;Θεσσαλονίκη\r\n", 3)
+        Enumerable.Repeat(GreekHead + "Γιώργος Νικολάου;Θεσσαλονίκη\r\n", 3)
     );
 
     private static byte[] In(string encoding, string text, bool mark = false)

@@ -107,15 +107,17 @@ internal static class Enquiring
 
     private static string Said(MessageWords words, int from, int to, string? author)
     {
-        var said = new List<string>();
+        var (left, meant) = (new bool[words.Count], new Dictionary<int, string>());
         for (var i = from; i < to; i++)
-            if (words.At(i).IsWord || words.At(i).Kind is not TokenKind.Mark)
-                said.Add(
-                    author is not null && words.At(i).Lower is "i" or "me" ? author!
-                    : author is not null && words.At(i).Is("my") ? author + "'s"
-                    : i == from && words.ClassAt(i) is WordClass.Question ? words.At(i).Lower
-                    : words.Slice(i, i + 1)
-                );
-        return string.Join(' ', said);
+        {
+            left[i] = true;
+            if (author is not null && words.ClassAt(i) is WordClass.I && words.At(i).Is("i"))
+                meant[i] = author;
+        }
+
+        return Titles.Joined(words, from, to, left, author, Opening(words, from), meant);
     }
+
+    private static string? Opening(MessageWords words, int i) =>
+        words.ClassAt(i) is WordClass.Question ? words.At(i).Lower : null;
 }

@@ -5,44 +5,32 @@ namespace Wrenlet.Core.Tasks.Words;
 /// </summary>
 internal static class SureFeatures
 {
-    private static readonly ushort Firm = Feature.Number("your firm says");
-
     /// <summary>So of each of several things that a sentence lists: it asks, whatever else is so.</summary>
-    public static readonly Feature IsListed = Feature.Of(Feature.Number("listed"), Feature.Number("each"));
+    public static readonly Feature IsListed = Named("listed", "each");
 
     /// <summary>So of what is all that its sentence asks: "the pump has packed up. Ada asap".</summary>
-    public static readonly Feature IsAllThatIsAsked = Feature.Of(
-        Feature.Number("all that is asked"),
-        Feature.Number("called")
-    );
+    public static readonly Feature IsAllThatIsAsked = Named("all that is asked", "called");
 
     /// <summary>So of "could somebody look": whoever it is, somebody is asked.</summary>
-    public static readonly Feature IsAskedOfSomebody = Feature.Of(
-        Feature.Number("asked of somebody"),
-        Feature.Number("verb")
-    );
+    public static readonly Feature IsAskedOfSomebody = Named("asked of somebody", "verb");
 
     /// <summary>So of a thing without a verb that has a name and a day by which: "Ada, the minutes, by Friday".</summary>
-    public static readonly Feature IsThingDated = Feature.Of(Feature.Number("thing by a day"), Feature.Number("named"));
+    public static readonly Feature IsThingDated = Named("thing by a day", "named");
 
     /// <summary>So of "group of 60 on Friday, split them": the thing, and what is to be done with it, as one.</summary>
-    public static readonly Feature GoesOnOverAnOrder = Feature.Of(
-        Feature.Number("over an order"),
-        Feature.Number("of it")
-    );
+    public static readonly Feature GoesOnOverAnOrder = Named("over an order", "of it");
 
     /// <summary>So of "Ada, a courier is coming, have it ready": what is told, and then an order of who is called.</summary>
-    public static readonly Feature IsOrderedBehind = Feature.Of(
-        Feature.Number("ordered behind what is told"),
-        Feature.Number("called")
-    );
+    public static readonly Feature IsOrderedBehind = Named("ordered behind what is told", "called");
 
     /// <summary>So where people have said of such a sentence that it asks for work.</summary>
-    public static readonly Feature KnownToAsk = Feature.Of(Firm, Feature.Number("asks"));
+    public static readonly Feature KnownToAsk = Named("your firm says", "asks");
 
     /// <summary>So where people have said of such a sentence that it asks for nothing.</summary>
-    public static readonly Feature KnownNotToAsk = Feature.Of(Firm, Feature.Number("asks for nothing"));
+    public static readonly Feature KnownNotToAsk = Named("your firm says", "asks for nothing");
 
     /// <summary>So of "Ada, the van needs new tyres": somebody is called, and what is needed is all that is said.</summary>
-    public static readonly Feature IsNeedSaidTo = Feature.Of(Feature.Number("need said to"), Feature.Number("called"));
+    public static readonly Feature IsNeedSaidTo = Named("need said to", "called");
+
+    private static Feature Named(string kind, string value) => Feature.Of(Feature.Number(kind), Feature.Number(value));
 }

@@ -277,7 +277,7 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         && words.Times.TrueForAll(t => t == time || t.From < part.From || t.From >= part.End);
 
     /// <summary>
-    /// "Sand it today, varnish it tomorrow and fit it on Friday": where all that a sentence asks has one time each, whether this
+    /// "Sand it today, paint it tomorrow and fit it on Friday": where all that a sentence asks has one time each, whether this
     /// is the one of this; null where that is not so.
     /// </summary>
     private Verdict? OfEach(TimePhrase time, Candidate request)
@@ -310,7 +310,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         return count;
     }
 
-    private static bool IsInside(TimePhrase time, Candidate request) =>
+    /// <summary>Whether a time stands among the words of a request.</summary>
+    public static bool IsInside(TimePhrase time, Candidate request) =>
         time.From >= request.Content && time.From < request.End;
 
     /// <summary>"Ada: bleed it; Ben: test it by Friday": each sentence of its own name.</summary>

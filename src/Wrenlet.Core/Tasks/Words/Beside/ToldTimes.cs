@@ -28,7 +28,7 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         if (
             time is not { Start: not null, Due: null, Repeats: null }
             || words.SentenceOf(time.From) != request.Sentence
-            || IsInside(time, request)
+            || TimeRules.IsInside(time, request)
             || time.From == request.Sentence.From
             || !words.IsPlain(time.From - 1)
         )
@@ -48,7 +48,7 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
     {
         foreach (var time in words.Times)
             if (
-                IsInside(time, request)
+                TimeRules.IsInside(time, request)
                 && time is { Due: not null, Repeats: null }
                 && words.At(time.From).Lower is "by" or "before"
             )
@@ -90,7 +90,7 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
 
     /// <summary>"Ring them and say Thursday at nine", "offer them the hall for the 2nd".</summary>
     private bool IsWhatIsSaid(TimePhrase time, Candidate request) =>
-        IsInside(time, request)
+        TimeRules.IsInside(time, request)
         && time.Repeats is null
         && (
             words.At(time.From - 1).Lower is "say" or "suggest" or "propose"
@@ -144,7 +144,4 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
                 return true;
         return false;
     }
-
-    private static bool IsInside(TimePhrase time, Candidate request) =>
-        time.From >= request.Content && time.From < request.End;
 }
