@@ -66,11 +66,15 @@ internal static class Phrases
             .SelectMany(part => part[1].Split(',').Select(id => (part[0], id)))
             .ToHashSet();
         var all = new Tally();
-        foreach (var left in trades)
+        var wanted = trades.Where(t => explained.Count == 0 || explained.Any(e => e.Item1 == t.Name));
+        foreach (
+            var (left, learned) in wanted
+                .AsParallel()
+                .AsOrdered()
+                .WithMergeOptions(ParallelMergeOptions.NotBuffered)
+                .Select(t => (t, WithoutIt(t.Name)))
+        )
         {
-            var learned = Learner.Learn([
-                .. trades.Where(t => t.Name != left.Name).SelectMany(t => t.Rows).Select(r => r.Message),
-            ]);
             var tally = new Tally();
             var reader = TaskReader.With(left.Rows[0].Message.Setting, learned);
             foreach (var row in left.Rows.Where(r => explained.Contains((left.Name, r.Id))))
@@ -84,6 +88,9 @@ internal static class Phrases
         Console.WriteLine();
         all.Print();
         return 0;
+
+        string WithoutIt(string trade) =>
+            Learner.Learn([.. trades.Where(t => t.Name != trade).SelectMany(t => t.Rows).Select(r => r.Message)]);
 
         void Show(string line, string trade)
         {

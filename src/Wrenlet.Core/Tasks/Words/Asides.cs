@@ -151,6 +151,20 @@ internal static class Asides
                 yield break;
             }
 
+            // "Stocktake after the last boat"; "look after the shop" is one verb
+            if (
+                words.At(i).Is("after")
+                && words.TimeAt(i) is null
+                && words.At(i + 1).Lower is "the" or "your" or "our"
+                && request.End - i is > 2 and < 5
+                && words.ClassAt(i - 1) is not WordClass.Conjunction
+                && !(words.At(i - 1).Lower is "look" or "looking" or "half" or "name" or "run")
+            )
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
             // "Keep it shut until the paint is dry"; "make sure nobody uses it until then" is all to be seen to
             if (
                 words.At(i).Lower is "until" or "till"

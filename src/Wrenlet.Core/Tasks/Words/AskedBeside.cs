@@ -19,6 +19,14 @@ internal static class AskedBeside
             var from = joint + 1;
             if (words.At(from).Lower is "then" or "also" or "please")
                 from++;
+            // "Let's air the tents on Thursday, and let's have the floor waxed by the fair"
+            if (
+                words.At(from).Is("let's")
+                && words.At(s.From).Is("let's")
+                && HasATime(words, s.From, joint)
+                && HasATime(words, from, s.To)
+            )
+                return [new(s, from, from + 1, from + 1, s.To, null)];
             if (IsOfSomebody(words, s, from) is { } content && FirstOrder(words, s, joint) is not null)
                 return [new(s, from, content, content, s.To, null)];
             // "Water the ferns, and Ada, could you feed the cat"
@@ -38,11 +46,28 @@ internal static class AskedBeside
             )
             {
                 var second = new ListedPart(s, from, from, from, EndOf(words, s, from), null);
-                return dash ? [new(s, first, first, first, joint, null), second] : [second];
+                return dash
+                    ? [new(s, first, first, first, joint, null), second]
+                    : [.. Between(words, s, first, joint), second];
             }
         }
 
         return [];
+    }
+
+    /// <summary>"Sand it today, oil it tomorrow and fit it on Friday": what is ordered behind commas, each with its time.</summary>
+    private static IEnumerable<ListedPart> Between(MessageWords words, Sentence s, int first, int joint)
+    {
+        for (var i = first + 2; i + 1 < joint; i++)
+        {
+            if (words.ClassAt(i) is not WordClass.Comma || !Listing.Orders(words, i + 1))
+                continue;
+            var end = i + 2;
+            while (end < joint && words.ClassAt(end) is not WordClass.Comma)
+                end++;
+            if (HasATime(words, i + 1, end) && HasATime(words, first, i))
+                yield return new(s, i + 1, i + 1, i + 1, end, null);
+        }
     }
 
     /// <summary>

@@ -18,6 +18,9 @@ internal static class CalledAlone
     public static ListedPart? In(MessageWords words, Sentence s) =>
         Behind(words, s)
         ?? Ahead(words, s)
+        ?? Unhurried.In(words, s)
+        ?? AllOfThem(words, s)
+        ?? AlsoAThing(words, s)
         ?? JobFor(words, s)
         ?? EachTime(words, s)
         ?? ThingThenOrder(words, s)
@@ -160,6 +163,42 @@ internal static class CalledAlone
             if (Listing.IsMark(words, i))
                 return null;
         return thing;
+    }
+
+    /// <summary>"Could we have the figures? Also, a photograph of the shop": wanted as what was asked before it.</summary>
+    private static ListedPart? AlsoAThing(MessageWords words, Sentence s)
+    {
+        if (
+            s.Index == 0
+            || !(words.At(s.From).Lower is "also" or "plus")
+            || words.ClassAt(s.From + 1) is not WordClass.Comma
+            || words.ClassAt(s.From + 2) is not (WordClass.Determiner or WordClass.Number)
+            || Listing.States(words, s.From + 2, s.To)
+            || words.At(s.To).Is("?")
+        )
+            return null;
+        var before = words.Sentences[s.Index - 1];
+        for (var i = before.From; i < before.To; i++)
+            if (words.CuesAt(before, i).Any(c => c.Cue.Label is "ask" or "need" or "wish"))
+                return new(s, s.From + 2, s.From + 2, s.From + 2, s.To, null) { IsAllThatIsAsked = true };
+        return null;
+    }
+
+    /// <summary>"Ada: newsletter, price list, map - all to the printer by noon": one thing of many parts.</summary>
+    private static ListedPart? AllOfThem(MessageWords words, Sentence s)
+    {
+        if (
+            words.WhoAt(s.From, s.To) is not { } who
+            || words.ClassAt(who.To) is not (WordClass.Colon or WordClass.Comma)
+            || words.TimeAt(s.To - 1) is not { Due: not null, Repeats: null } time
+        )
+            return null;
+        for (var i = who.To + 2; i + 2 < time.From; i++)
+            if (words.ClassAt(i) is WordClass.Dash && words.At(i + 1).Lower is "all" or "both" or "everything")
+                return !Listing.States(words, who.To + 1, s.To) && !Asks(words, s, who.To + 1, s.To)
+                    ? new(s, s.From, who.To + 1, who.To + 1, s.To, who) { IsAllThatIsAsked = true }
+                    : null;
+        return null;
     }
 
     /// <summary>"Ada, price tags. All of them. Before the sale": a thing, and by when in a sentence of its own.</summary>

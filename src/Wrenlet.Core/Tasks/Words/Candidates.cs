@@ -145,7 +145,13 @@ internal static class Candidates
         cue.Cue.Doer is Doer.Nothing
         || (cue.Cue.Doer is Doer.Author && !byStaff)
         // "We'll send it next week", a customer writes.
-        || (!byStaff && cue.Cue.Label is "suggest" && (words.At(i).Is("we'll") || words.At(i + 1).Is("will")))
+        || (
+            !byStaff
+            && cue.Cue.Label is "suggest"
+            && (
+                words.At(i).Is("we'll") || (words.At(i).Is("we") && words.At(i + 1).Lower is "will" or "have" or "must")
+            )
+        )
         // "Could I book the van?": one of ours asks whether it is all right.
         || (
             byStaff

@@ -109,7 +109,8 @@ internal static class Cues
             "would you believe",
             "do|does|did|is|are|was|were|has <who>",
             "can|could|would you do|manage|cope without",
-            "can|could we still"
+            "can|could we still",
+            "can|could we do|manage that|it|this"
         ),
         .. Of(Pointer, Doer.Nothing, "see|cf|compare also? <thing>"),
         .. Of("said so", Doer.Nothing, "you|u said|promised|told|were|did|have|had"),
@@ -161,7 +162,8 @@ internal static class Cues
             "would|could|is it be? possible for you|someone to",
             "would|could|is it be? possible to",
             "it is possible that? for? you to?",
-            "are|would|will you be? able|free|available|willing|happy to",
+            "are|would|will you be? able|free|available|willing|happy|ok|okay|alright|fine to",
+            "are you all? right|good|set to",
             "can|could|would you be? able to",
             "do|don't you think you|we could|can",
             "i wonder if|whether you|someone could|can|would|might",
@@ -234,7 +236,9 @@ internal static class Cues
             "please? can|could|would|will|might one of you|us please? kindly? mind?",
             "please? can|could|would|will|might one|some|two of the|our|your|my <any> please? be? able? free? to?",
             "please? can|could|would|will|might someone|somebody|anyone|anybody|one be able|free|available|willing|happy to",
-            "is|are someone|somebody|anyone|anybody able|free|available|around|about|willing to"
+            "is|are someone|somebody|anyone|anybody able|free|available|around|about|willing to",
+            "please? can|could|would|will whoever is? <any> please?",
+            "please? can|could|would|will whoever's <any> please?"
         ),
         .. Of("please", Doer.You, "please|kindly not|do|to|you|then? forget? to? also?", "please|kindly all|both"),
         .. Of("who to", Doer.Named, "<who> to", "<who> is|are to", "<who> '|’ s to"),

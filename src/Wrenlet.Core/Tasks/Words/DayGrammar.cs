@@ -10,7 +10,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
 {
     /// <summary>Last words of milestones that by themselves may be anything.</summary>
     private static readonly FrozenSet<string> General = Lexicon.Set(
-        "day days week month night evening morning time date meeting check start end test review call work"
+        "day days week weekend month night evening morning time date meeting check start end test review call work"
     );
 
     /// <summary>What is on a day has a name of at most so many words: "Friday's choir practice".</summary>
@@ -197,10 +197,17 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
     {
         var at = At(i).Is("the") ? i + 1 : i;
         var next = At(at).Is("next");
-        var coming = At(at).Is("this") || At(at).Is("coming");
+        // "The man's coming Thursday" says that he comes.
+        var coming =
+            At(at).Is("this")
+            || (
+                At(at).Is("coming")
+                && !At(at - 1).Lower.EndsWith("'s", StringComparison.Ordinal)
+                && WordForms.ClassOf(At(at - 1).Lower) is not (WordClass.Be or WordClass.Stating or WordClass.Adverb)
+            );
         if (next || coming)
             at++;
-        if (At(at).Is("coming"))
+        if (At(at).Is("coming") && At(at - 1).Lower is "this" or "the")
             at++;
         // "When the sun is on the front"
         if (

@@ -36,7 +36,10 @@ internal static class DoneTitles
     /// </summary>
     public static string? AsDone(MessageWords words, Candidate request, bool[] left, string? author, bool byStaff)
     {
-        var wished = request.Cue.Cue.Label is "wish" or "need";
+        var wished =
+            request.Cue.Cue.Label is "wish" or "need"
+            // "Knives sharpened (Ada), floor swept (Ben)"
+            || (words.ListedAs(request) is { Who: { } its } part && words.At(its.To).Is(")") && its.To < part.End);
         if (
             (!wished && request.Cue.Cue != Cue.None)
             || (
@@ -53,6 +56,17 @@ internal static class DoneTitles
                 ? new SpokenOf(words, request, author, byStaff).InPlaces()
                 : null;
         var isIf = wished && words.At(request.Content - 1).Is("if");
+        // "60 tins, greased"
+        if (
+            !wished
+            && words.ClassAt(request.End - 1) is WordClass.Past
+            && words.ClassAt(request.End - 2) is WordClass.Comma
+            && request.End - request.Content is > 3 and < 8
+            && words.ClassAt(request.Content) is WordClass.Number or WordClass.Determiner
+            && !Listing.States(words, request.Content, request.End - 1)
+            && WordForms.PastBase(words.At(request.End - 1).Lower) is { } doneBehind
+        )
+            return $"{doneBehind} {Titles.Joined(words, request.Content, request.End - 2, left, author, null)}";
         for (var i = request.Content + 1; i < request.End; i++)
         {
             // "It'd help if the floor was swept", "... if the returns were on the trolley"
@@ -89,6 +103,37 @@ internal static class DoneTitles
                 continue;
             var thing = Titles.Joined(words, request.Content, i, left, author, null, inPlaces);
             return $"{verb} {thing} {Titles.Joined(words, to + 1, request.End, left, author, null)}";
+        }
+
+        return null;
+    }
+
+    /// <summary>
+    /// "The clay bill hasn't been paid", "three of you still haven't done the timesheet": "pay the clay bill", "do the timesheet";
+    /// null where nothing is said to be left undone.
+    /// </summary>
+    public static string? NotDone(MessageWords words, Candidate request, bool[] left, string? author)
+    {
+        if (words.ListedAs(request) is not { IsAllThatIsAsked: true } || request.Cue.Cue != Cue.None)
+            return null;
+        for (var i = request.Content + 1; i + 1 < request.End; i++)
+        {
+            if (!(words.At(i).Lower is "hasn't" or "haven't"))
+                continue;
+            var passive = words.At(i + 1).Is("been");
+            var done = passive ? i + 2 : i + 1;
+            if (
+                done >= request.End
+                || !(words.ClassAt(done) is WordClass.Past || words.At(done).Is("done"))
+                || WordForms.PastBase(words.At(done).Lower) is not { } verb
+                || verb is "have" or "be" or "get"
+            )
+                return null;
+            var to = words.At(i - 1).Is("still") ? i - 1 : i;
+            var thing = passive
+                ? Titles.Joined(words, request.Content, to, left, author, words.At(request.Content).Lower)
+                : "";
+            return $"{verb} {thing} {Titles.Joined(words, done + 1, request.End, left, author, null)}";
         }
 
         return null;

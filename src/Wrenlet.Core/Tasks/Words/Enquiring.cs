@@ -44,6 +44,7 @@ internal static class Enquiring
             "find" when it && words.At(i + 2).Is("out") => ("find out", i + 3),
             "find" when words.At(i + 1).Is("out") => ("find out", i + 2),
             "work" when it && words.At(i + 2).Is("out") => ("work out", i + 3),
+            "write" when it && words.At(i + 2).Lower is "up" or "down" => ($"write {words.At(i + 2).Lower}", i + 3),
             _ => null,
         };
         return

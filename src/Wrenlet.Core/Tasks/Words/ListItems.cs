@@ -16,12 +16,20 @@ internal static class ListItems
                 i >= 0
                     && i < words.Sentences.Count
                     && Math.Abs(i - item.Index) <= MostItems
-                    && words.Sentences[i].IsItem;
+                    && (
+                        words.Sentences[i].IsItem
+                        // "Ada: towels; Ben: lamps; Tom: soap"
+                        || words.At(words.Sentences[step < 0 ? i : i - 1].To).Is(";")
+                    );
                 i += step
             )
                 beside.Add(words.Sentences[i]);
         return beside;
     }
+
+    /// <summary>Whether a sentence is an item of a list, or one of several parts that semicolons set apart.</summary>
+    public static bool IsPartOfAList(this MessageWords words, Sentence s) =>
+        s.IsItem || words.At(s.To).Is(";") || (s.Index > 0 && words.At(words.Sentences[s.Index - 1].To).Is(";"));
 
     /// <summary>The first sentence of the item of a list that a sentence stands in.</summary>
     public static Sentence HeadOfItem(this MessageWords words, Sentence sentence)

@@ -82,6 +82,7 @@ internal static class Listing
             : DatedEach(words, s) is { Count: > 0 } dated ? dated
             : CalledAlone.In(words, s) is { } one ? [one]
             : AskedBeside.Of(words, s) is { Count: > 0 } beside ? beside
+            : VerbShared.Of(words, s) is { Count: > 0 } once ? once
             : Ordered(words, s);
     }
 

@@ -159,12 +159,12 @@ internal sealed class MessageReading(
     /// </summary>
     private IReadOnlyList<Clause> WithTheirLike(Clauses all, IReadOnlyList<Clause> found)
     {
-        if (found.Count < 2 || !words.Sentences.Any(s => s.IsItem))
+        if (found.Count < 2 || !words.Sentences.Any(words.IsPartOfAList))
             return found;
         var asking = found.Select(c => words.HeadOfItem(c.Candidate.Sentence)).ToHashSet();
         var missing = words
             .Sentences.Where(s =>
-                s.IsItem
+                words.IsPartOfAList(s)
                 && words.IsNamed(s)
                 && words.HeadOfItem(s) is var head
                 && !asking.Contains(head)
@@ -220,7 +220,11 @@ internal sealed class MessageReading(
         && next.Cue.Cue == Cue.None
         && next.Sentence == promise.Sentence
         && words.ClassAt(next.From - 1) is WordClass.Conjunction
-        && words.ClassAt(next.Content) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective;
+        && (
+            words.ClassAt(next.Content) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective
+            // "I'll do the wages tonight and the rota on Friday"
+            || words.ListedAs(next) is { Verb: not null }
+        );
 
     private List<PriorityPhrase> PrioritiesOf(Candidate request, Candidate[] all) =>
         [
@@ -278,6 +282,14 @@ internal sealed class MessageReading(
             };
         if (due is { } by && start is { } later && later.Time.Start!.At > by.Time.Due!.At)
         {
+            // "The stall closes at the end of May. Put it up for sale from 1 June"
+            if (
+                by.Time.Repeats is null
+                && words.SentenceOf(by.Time.From).Index < c.Sentence.Index
+                && TimeRules.IsInside(later.Time, c)
+            )
+                due = null;
+            else
             // "Put it up to 52 from 1 May and tell them this week": that is when something is so, and not when to begin.
             if (by.Time.Repeats is null)
                 start = null;

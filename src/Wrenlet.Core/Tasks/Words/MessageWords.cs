@@ -385,6 +385,9 @@ internal sealed class MessageWords
             var joint = at;
             while (joint < Count && (At(joint).Lower is "," or "and" or "&" or "/" or "+") && joint < at + 2)
                 joint++;
+            // "Ada and the drivers"
+            if (joint > at && At(joint).Is("the") && ClassAt(joint + 1) is WordClass.Crew && !At(at).Is(","))
+                joint++;
             if (
                 joint < Count
                 && IsWho(joint)

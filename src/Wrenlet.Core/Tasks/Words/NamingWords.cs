@@ -101,7 +101,11 @@ internal sealed class NamingWords(MessageWords words)
                 or WordClass.Denial
                 or WordClass.Determiner
                 or WordClass.Preposition
-        && (!IsThing(i + 2) || words.At(i + 1).Lower is "too" or "so" or "very" or "quite" or "rather");
+        && (
+            words.ClassAt(i + 1) is WordClass.Preposition or WordClass.Determiner
+            || !IsThing(i + 2)
+            || words.At(i + 1).Lower is "too" or "so" or "very" or "quite" or "rather"
+        );
 
     /// <summary>"Walk-in fridge reads nine degrees": of what a sentence tells, and said without an article.</summary>
     public bool IsBareAtTheHead(Mention m) =>

@@ -114,6 +114,11 @@ internal static class Needing
                 // "the bench gets scrubbed", "the holds to be washed"
                 "gets" or "get" when words.ClassAt(i + 1) is WordClass.Past => i + 1,
                 "to" when words.At(i + 1).Is("be") && words.ClassAt(i + 2) is WordClass.Past => i + 2,
+                // "All pots to be out of the kiln by Friday"
+                "to"
+                    when words.At(i + 1).Is("be")
+                        && words.At(i + 2).Lower is "out" or "off" or "up" or "down" or "in" or "back"
+                        && words.ClassAt(from) is WordClass.Determiner => i + 2,
                 "really" when words.At(i + 1).Lower is "has" or "have" or "needs" && words.At(i + 2).Is("to") => i + 3,
                 _ => -1,
             };
@@ -132,6 +137,8 @@ internal static class Needing
                 words.At(from).Lower is "they" or "he" or "she"
                 && words.ClassAt(complement) is not WordClass.Gerund
                 && !words.At(complement).Is("be")
+                // "They need to go out today"
+                && !(words.At(from).Is("they") && words.At(complement).Is("go") && words.At(complement - 1).Is("to"))
             )
                 yield break;
             // "Has to be swept", "has to have a label"

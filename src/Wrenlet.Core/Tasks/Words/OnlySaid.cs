@@ -30,6 +30,17 @@ internal sealed class OnlySaid(MessageWords words)
         words.At(content).Lower is "not" or "except" or "whatever" or "whichever" or "however"
         // "You know what to do"
         || (words.At(content).Is("know") && words.At(content + 1).Lower is "what" or "how" or "where" or "who")
+        // "Paint the hall before the fair, the drivers can do it": that says whose it is.
+        || (
+            cue.Cue.Label is "who will" or "who can" or "who to"
+            && from > s.From
+            && words.ClassAt(from - 1) is WordClass.Comma or WordClass.Dash
+            && IsDoingIt(words, content)
+        )
+        // "The chairs have to be counted"
+        || (words.ClassAt(content) is WordClass.HaveBase && words.At(content + 1).Is("to") && content > s.From)
+        // "There's a box in the hall just now and it's open"
+        || (words.At(content).Is("now") && !Listing.Orders(words, content + 1))
         || IsNoWork(s, from)
         || IsNoWork(s, content)
         || IsNotToBeDone(s, cue, content)
@@ -78,10 +89,17 @@ internal sealed class OnlySaid(MessageWords words)
                 || IsPraise(content)
                 || Parting.TellsWhy(words, s, content)
                 || IsWhyOfTheNext(s, content)
+                || IsToldAtADash(s, content)
                 // "Away all day on the 16th"
                 || (words.At(content).Is("all") && words.At(content + 1).Lower is "day" or "week" or "morning")
             )
         );
+
+    /// <summary>"Do it", and nothing more but when.</summary>
+    public static bool IsDoingIt(MessageWords words, int verb) =>
+        words.At(verb).Is("do")
+        && words.At(verb + 1).Lower is "it" or "that" or "this" or "them"
+        && !words.IsPlain(verb + 2);
 
     /// <summary>"Please note the new times", "can anyone tell me where", "please find the list attached", "do me a favour".</summary>
     private bool IsNoWork(Sentence s, int i) =>
@@ -150,6 +168,19 @@ internal sealed class OnlySaid(MessageWords words)
         && words.ClassAt(next.From) is WordClass.Verb
         && words.ClassAt(content).CanOpenAThing()
         && Enumerable.Range(content, s.To - content).Any(i => words.ClassAt(i) is WordClass.Be);
+
+    /// <summary>"The cold store is at nine degrees - Ada get the engineer": why what stands behind the dash is asked.</summary>
+    private bool IsToldAtADash(Sentence s, int content)
+    {
+        var dash = content + 1;
+        while (dash < s.To && words.ClassAt(dash) is not (WordClass.Dash or WordClass.Comma or WordClass.Colon))
+            dash++;
+        return words.ClassIn(s, dash) is WordClass.Dash
+            && words.ClassAt(content).CanOpenAThing()
+            && Listing.States(words, content, dash)
+            && words.WhoAt(dash + 1, s.To) is { } who
+            && Listing.Orders(words, words.ClassAt(who.To) is WordClass.Comma ? who.To + 1 : who.To);
+    }
 
     /// <summary>"Ada - inspection file - where is it?": a thing, and what one wants to know of it.</summary>
     private bool AsksWhere(Sentence s, int content)

@@ -22,19 +22,36 @@ internal static class SharedApart
                     continue;
                 while (from < i && Listing.IsJoint(words, from))
                     from++;
-                parts.Add(new(s, from, from, from, closes + 1, who));
+                // "Somebody to test plugs (Ben?)"
+                var deed =
+                    words.At(from).Lower is "somebody" or "someone" && words.At(from + 1).Is("to") ? from + 2 : from;
+                parts.Add(new(s, from, deed, deed, closes + 1, who));
                 from = i = closes + 1;
             }
 
         // "The list (Ada) and the keys (Ben) are in the drawer" tells.
         return
             parts.Count > 1
-            && !Listing.States(words, parts[^1].End, s.To)
+            && (
+                !Listing.States(words, parts[^1].End, s.To)
+                // "..., and nothing, I mean nothing, in the corridors"
+                || Listing.IsJoint(words, parts[^1].End)
+            )
             && parts.TrueForAll(p =>
-                words.ClassAt(p.Content) is not WordClass.Preposition && !Listing.States(words, p.Content, p.End)
+                words.ClassAt(p.Content) is not WordClass.Preposition
+                && !Listing.States(words, p.Content, EndOf(words, p))
             )
             ? parts
             : [];
+    }
+
+    /// <summary>Before "sharpened" in "the good knives sharpened (Ada)": how a thing is to be.</summary>
+    private static int EndOf(MessageWords words, ListedPart part)
+    {
+        var bracket = part.End - 1;
+        while (!words.At(bracket).Is("("))
+            bracket--;
+        return words.ClassAt(bracket - 1) is WordClass.Past ? bracket - 1 : bracket;
     }
 
     /// <summary>"Ada, I'll do the front, you do the back": what is left to whom it is said.</summary>

@@ -62,6 +62,11 @@ internal static class Slips
 
     private static readonly FrozenSet<string> Known = Long.ToFrozenSet();
 
+    /// <summary>Things whose names end like a verb that is spoken fast.</summary>
+    private static readonly FrozenSet<string> InTheirOwnRight = Lexicon.Set(
+        "raisin bobbin cabin robin satin muffin coffin resin cousin merlin virgin"
+    );
+
     /// <summary>Words as they are written short, or without their apostrophe.</summary>
     private static readonly FrozenDictionary<string, string> Short = new Dictionary<string, string>
     {
@@ -123,6 +128,15 @@ internal static class Slips
         ["wi'"] = "with",
         ["tha's"] = "you've",
         ["mins"] = "minutes",
+        ["cn"] = "can",
+        ["chk"] = "check",
+        ["shd"] = "should",
+        ["wen"] = "when",
+        ["wot"] = "what",
+        ["agen"] = "again",
+        ["nxt"] = "next",
+        ["bk"] = "back",
+        ["2moz"] = "tomorrow",
     }.ToFrozenDictionary();
 
     /// <summary>The word that was meant; the word itself where no slip is seen.</summary>
@@ -131,6 +145,8 @@ internal static class Slips
     {
         if (Short.TryGetValue(word, out var whole))
             return whole;
+        if (IsWithoutItsG(word))
+            return word + "g";
         if (word.Length is < 5 or > 12 || Known.Contains(word) || OwnWords.Contains(word))
             return word;
         foreach (var meant in Long)
@@ -143,6 +159,15 @@ internal static class Slips
                 return meant;
         return word;
     }
+
+    /// <summary>"The lock needs changin": as it is spoken.</summary>
+    private static bool IsWithoutItsG(string word) =>
+        word.Length > 5
+        && word.EndsWith("in", StringComparison.Ordinal)
+        && word[^3] is not ('a' or 'o')
+        && !InTheirOwnRight.Contains(word)
+        && WordForms.ClassOf(word) is WordClass.Noun
+        && WordForms.GerundBase(word + "g") is not null;
 
     /// <summary>
     /// Whether two words differ by one slip (Damerau, 1964): an insertion, a deletion, a substitution, or a swap of

@@ -84,6 +84,14 @@ internal sealed class Statements(MessageWords words)
             && then.To >= s.To
         )
             return true;
+        // "Bows and strings are on the list"
+        if (
+            words.At(content + 1).Lower is "and" or "&"
+            && words.At(content + 3).Lower is "is" or "are" or "was" or "were"
+            && words.ClassAt(content) is WordClass.Third or WordClass.Noun or WordClass.NounOrVerb
+            && words.ClassAt(content + 2) is WordClass.Third or WordClass.Noun or WordClass.NounOrVerb
+        )
+            return true;
         var next = content + 1;
         if (words.ClassAt(next) is WordClass.Preposition or WordClass.Adverb && words.TimeAt(next) is null)
             next++;
@@ -99,7 +107,21 @@ internal sealed class Statements(MessageWords words)
                 words.ClassAt(i) is WordClass.Possessive
                 && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
                 && (
-                    words.At(i + 1).Lower is "got" or "been"
+                    words.At(i + 1).Lower is "got" or "been" or "gone"
+                    // "The fuel card's in the glovebox"
+                    || (
+                        words.At(i + 1).Lower is "in" or "on" or "at" or "with" or "under"
+                        && words.ClassAt(i + 2) is WordClass.Determiner or WordClass.Possessive
+                    )
+                    || (
+                        words.ClassAt(i + 1) is WordClass.Past
+                        && words.ClassAt(i + 2)
+                            is WordClass.Edge
+                                or WordClass.Comma
+                                or WordClass.Conjunction
+                                or WordClass.Preposition
+                                or WordClass.Adverb
+                    )
                     || (words.ClassAt(i + 1) is WordClass.Gerund && !Meetings.Contains(words.At(i + 1).Lower))
                 )
             )

@@ -81,6 +81,29 @@ internal static class Titles
         bool byStaff
     )
     {
+        // "The sink trap needs emptying": it is to be emptied.
+        if (request.Needs < 0 && request.Cue.Cue == Cue.None)
+            foreach (var (needs, complement) in Needing.Of(words, request.Sentence, request.Content))
+                if (
+                    complement < request.End
+                    && (
+                        words.ClassAt(complement) is WordClass.Gerund
+                        || (words.ClassAt(complement) is WordClass.Past && words.At(complement - 1).Is("be"))
+                    )
+                )
+                    return Of(
+                        words,
+                        request with
+                        {
+                            From = request.Content,
+                            Needs = needs,
+                            Content = complement,
+                            Cue = new(Cue.Thing, complement, complement, null),
+                        },
+                        taken,
+                        author,
+                        byStaff
+                    );
         var left = new bool[words.Count];
         Array.Fill(left, true, request.Content, request.End - request.Content);
         foreach (var (from, to) in taken)
@@ -156,6 +179,15 @@ internal static class Titles
                     && words.ListedAs(request) is { IsAllThatIsAsked: true }
                 )
                     Array.Fill(left, false, i, request.End - i);
+        // "Have a look next time you have your tools with you"
+        for (var i = request.Content + 2; i + 2 < request.End; i++)
+            if (
+                words.At(i).Is("next")
+                && words.At(i + 1).Is("time")
+                && words.ClassAt(i + 2) is WordClass.You or WordClass.Stating
+                && words.ClassAt(i - 1) is not WordClass.Determiner
+            )
+                Array.Fill(left, false, i, request.End - i);
         foreach (var (from, to) in Asides.Vague(words, request))
             Array.Fill(left, false, from, to - from);
         // "ring Ruth for me, could you": asked twice.
@@ -185,6 +217,8 @@ internal static class Titles
             : PeopleWords.IsTitle(called.TrimEnd('.').ToLowerInvariant()) || (!byStaff && PeopleWords.IsFirm(author))
                 ? author
             : called;
+        if (request.Needs < 0 && DoneTitles.NotDone(words, request, left, first) is { } undone)
+            return Polish(undone);
         if (request.Needs < 0 && DoneTitles.OfAllTheirs(words, request, left) is { } theirs)
             return Polish(theirs);
         if (request.Needs < 0 && DoneTitles.AsDone(words, request, left, first, byStaff) is { } asDone)
@@ -224,7 +258,11 @@ internal static class Titles
                 && title.TrimEnd().ToLowerInvariant() is "reply" or "respond" or "answer"
             )
                 title = $"reply to {author}";
-            var done = unsaid.Topic() ?? unsaid.LookedAt() ?? unsaid.SaidTo() ?? unsaid.Confirmed();
+            // "I left my scarf behind. Could you keep it for me?": whose it is, is said.
+            if (first is not null && meant.Values.Any(m => m.StartsWith(first + "'s ", StringComparison.Ordinal)))
+                title = title.Replace($" for {first}", "", StringComparison.Ordinal);
+            var done =
+                unsaid.Topic() ?? unsaid.LookedAt() ?? unsaid.SaidTo() ?? unsaid.Confirmed() ?? unsaid.For(title);
             // "Resend, with an apology"
             return done is not null && title.IndexOf(',', StringComparison.Ordinal) is > 0 and var apart
                 ? Polish($"{title[..apart]} {done}{title[apart..]}")
@@ -238,7 +276,15 @@ internal static class Titles
         var thing = Joined(words, opens, request.Needs, Enumerable.Repeat(true, words.Count).ToArray(), first, null)
             .Trim(Edges);
         if (
-            words.ClassAt(opens) is not (WordClass.Noun or WordClass.Possessive or WordClass.Other or WordClass.Number)
+            words.ClassAt(opens)
+                is not (
+                    WordClass.Noun
+                    or WordClass.Possessive
+                    or WordClass.Other
+                    or WordClass.Number
+                    or WordClass.Person
+                    or WordClass.Tag
+                )
             && thing.Length > 0
         )
             thing = char.ToLowerInvariant(thing[0]) + thing[1..];
@@ -307,10 +353,24 @@ internal static class Titles
             .Replace(",, and ", " and ", StringComparison.Ordinal)
             .Replace(",,", ",", StringComparison.Ordinal)
             .Replace(" - - ", ", ", StringComparison.Ordinal)
+            .Replace(" =,", ",", StringComparison.Ordinal)
             .Replace("( )", "", StringComparison.Ordinal)
             .Replace("()", "", StringComparison.Ordinal)
             .Replace("@", "", StringComparison.Ordinal)
             .Trim(Edges);
+        // "Minutes for the meeting, yes?"
+        foreach (var tag in (ReadOnlySpan<string>)[", yes", ", right", ", agreed"])
+            if (title.EndsWith(tag, StringComparison.Ordinal))
+                title = title[..^tag.Length].TrimEnd(Edges);
+        // "Blanks, ten of them"
+        if (
+            title.Split(", ") is [var things, var many]
+            && many.Split(' ') is [var count, "of", "them"]
+            && things.Length > 0
+            && !things.StartsWith("the ", StringComparison.OrdinalIgnoreCase)
+            && (Lexicon.Numbers.ContainsKey(count) || char.IsAsciiDigit(count[0]))
+        )
+            title = $"{count} {char.ToLowerInvariant(things[0])}{things[1..]}";
         // "Cakes - all for the open day", the day being understood
         foreach (var all in (ReadOnlySpan<string>)[" - all", ", all", " - both", ", both"])
             if (title.EndsWith(all, StringComparison.Ordinal))
@@ -318,6 +378,8 @@ internal static class Titles
         while (
             title.LastIndexOf(' ') is > 0 and var last
             && Dangling.Contains(title[(last + 1)..].ToLowerInvariant())
+            // "The sign has lost its X"
+            && title[(last + 1)..] is not "X"
             && !IsPutOn(title, last)
         )
             title = title[..last].TrimEnd(Edges);

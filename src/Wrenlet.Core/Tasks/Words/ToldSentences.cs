@@ -1,4 +1,5 @@
 using System.Collections.Frozen;
+using Wrenlet.Core.Tasks.Words.Beside;
 
 namespace Wrenlet.Core.Tasks.Words;
 
@@ -19,6 +20,15 @@ internal static class ToldSentences
         || IsLeftAtDoNot(words, sentence)
         // "Sign for them. One each"
         || (sentence.To - sentence.From == 2 && words.At(sentence.From + 1).Is("each"))
+        || TimesOfAll.IsSaidBy(words, sentence)
+        || IsBeforeYouGo(words, sentence)
+        || IsAView(words, sentence)
+        // "Ring ring"
+        || (
+            sentence.To - sentence.From == 2
+            && words.At(sentence.From).Lower == words.At(sentence.From + 1).Lower
+            && words.At(sentence.From).IsWord
+        )
         || IsThanks(words, sentence)
         || IsGoingAgain(words, sentence)
         || IsSubject(words, sentence)
@@ -55,6 +65,35 @@ internal static class ToldSentences
                     or "any";
     }
 
+    /// <summary>"Shall we do a new one for the winter? What do you think": wants to hear what somebody thinks.</summary>
+    private static bool IsAView(MessageWords words, Sentence sentence)
+    {
+        if (
+            !words.At(sentence.To).Is("?")
+            || !(words.At(sentence.From).Lower is "shall" or "should")
+            || words.ClassAt(sentence.From + 1) is not WordClass.We
+            || sentence.Index + 1 >= words.Sentences.Count
+        )
+            return false;
+        var next = words.Sentences[sentence.Index + 1].From;
+        return words.At(next).Is("what") && words.At(next + 1).Is("do") && words.At(next + 3).Is("think");
+    }
+
+    /// <summary>"Before you go home tonight": by when what was asked before is to be done.</summary>
+    private static bool IsBeforeYouGo(MessageWords words, Sentence sentence)
+    {
+        if (
+            sentence.Index == 0
+            || !words.At(sentence.From).Is("before")
+            || words.ClassAt(sentence.From + 1) is not (WordClass.You or WordClass.We or WordClass.I)
+        )
+            return false;
+        for (var i = sentence.From; i < sentence.To; i++)
+            if (Listing.IsMark(words, i) || words.ClassAt(i) is WordClass.Colon)
+                return false;
+        return true;
+    }
+
     /// <summary>"Whoever put the tins in with the metal, please don't", "gloves on at all times": what holds always.</summary>
     private static bool IsLeftAtDoNot(MessageWords words, Sentence sentence)
     {
@@ -62,6 +101,13 @@ internal static class ToldSentences
             words.At(sentence.To - 1).Is("don't")
             && words.At(sentence.To - 2).Is("please")
             && words.ClassIn(sentence, sentence.To - 3) is WordClass.Comma or WordClass.Dash
+        )
+            return true;
+        // "Whoever keeps leaving the gate open: stop it"
+        if (
+            words.At(sentence.From).Is("whoever")
+            && words.At(sentence.To - 1).Lower is "it" or "that"
+            && words.At(sentence.To - 2).Is("stop")
         )
             return true;
         for (var i = sentence.From; i + 2 < sentence.To; i++)
@@ -91,7 +137,7 @@ internal static class ToldSentences
             if (
                 words.At(i).Lower is "please" or "pls" or "plz" or "now" or "next" or "also" or "but" or "and"
                 || words.ClassAt(i) is WordClass.Colon or WordClass.Dash or WordClass.Time
-                || words.CuesAt(sentence, i).Any(c => c.Cue.Doer is not Doer.Nothing)
+                || words.CuesAt(sentence, i).Any(c => c.Cue.Doer is not Doer.Nothing && c.Cue.Label is not "someone")
                 || OrdersBehindAMark(words, i)
             )
                 return false;
@@ -222,6 +268,20 @@ internal static class ToldSentences
             i = who.To;
         while (i < sentence.To && words.ClassAt(i) is WordClass.Comma or WordClass.Conjunction or WordClass.Courtesy)
             i++;
+        // "Ada, thirty of them, nails only, what would we charge?"
+        if (
+            words.At(sentence.To).Is("?")
+            && words.WhoAt(sentence.From, sentence.To) is { } called
+            && words.ClassAt(called.To) is WordClass.Comma
+        )
+            for (var k = called.To; k + 2 < sentence.To; k++)
+                if (
+                    words.ClassAt(k) is WordClass.Comma
+                    && words.At(k + 1).Lower is "what" or "how" or "when"
+                    && words.At(k + 2).Lower is "would" or "could" or "should" or "will"
+                    && words.ClassAt(k + 3) is WordClass.We or WordClass.Determiner or WordClass.Subject
+                )
+                    return true;
         return words.At(sentence.To).Is("?")
             && words.At(i).Lower is "when" or "where" or "what" or "how" or "why"
             && words.At(i + 1).Lower

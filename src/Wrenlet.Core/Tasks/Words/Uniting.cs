@@ -28,6 +28,13 @@ internal sealed class Uniting(MessageWords words)
         var united = ImmutableArray.CreateBuilder<Draft>(read.Count);
         for (var i = 0; i < read.Count; )
         {
+            if (i + 1 < read.Count && IsTakenOnBy(read[i], read[i + 1]))
+            {
+                united.Add(TakenOn(read[i].Draft, read[i + 1].Draft));
+                i += 2;
+                continue;
+            }
+
             if (i + 1 < read.Count && (IsMetBy(read[i], read[i + 1]) || IsSeenToBy(read[i], read[i + 1])))
             {
                 read[i + 1] = (
@@ -53,6 +60,26 @@ internal sealed class Uniting(MessageWords words)
 
         return united.DrainToImmutable();
     }
+
+    /// <summary>"The tickets need counting by Friday. Ada will do it tomorrow": whose it is.</summary>
+    private bool IsTakenOnBy((Request Request, Draft Draft) asked, (Request Request, Draft Draft) taken)
+    {
+        var (first, second) = (asked.Request.Words, taken.Request.Words);
+        return second.Sentence.Index - first.Sentence.Index is 0 or 1
+            && second.Sentence.Line == first.Sentence.Line
+            && first.Cue.Cue.Doer is not Doer.Author
+            && taken.Request.Names.Count > 0
+            && second.Cue.Cue.Label is "who will" or "who to" or "who can" or "who must" or Cues.AskWho
+            && OnlySaid.IsDoingIt(words, second.Content);
+    }
+
+    private static Draft TakenOn(Draft asked, Draft taken) =>
+        asked with
+        {
+            Owners = taken.Owners,
+            Due = taken.Due ?? asked.Due,
+            Start = taken.Start ?? asked.Start,
+        };
 
     /// <summary>"We need flags. Ada, order ten of them by Friday": what is needed, and who is to see that it comes.</summary>
     private bool IsMetBy((Request Request, Draft Draft) need, (Request Request, Draft Draft) order)
@@ -80,25 +107,39 @@ internal sealed class Uniting(MessageWords words)
             );
     }
 
-    /// <summary>"I want the posters up. Ada, can you see to it?": nobody's wish, and who is to do something about it.</summary>
+    /// <summary>
+    /// "I want the posters up. Ada, can you see to it?", "the scales need testing. Ada, book the firm": nobody's wish, and who is
+    /// to do something about it.
+    /// </summary>
     private bool IsSeenToBy((Request Request, Draft Draft) need, (Request Request, Draft Draft) order)
     {
         var (wanted, asked) = (need.Request.Words, order.Request.Words);
+        // "The pool has to be empty by the 24th, Ada, so pull the plug on the 22nd"
+        if (
+            asked.Sentence == wanted.Sentence
+            && wanted.Needs >= 0
+            && words.At(asked.From - 1).Is("so")
+            && asked.Cue.Cue == Cue.None
+            && words.ClassAt(asked.Content) is WordClass.Verb
+            && order.Draft.Due is not null
+        )
+            return true;
         if (
             asked.Sentence.Index != wanted.Sentence.Index + 1
             || asked.Sentence.Line != wanted.Sentence.Line
             || asked.Sentence.IsItem
             || need.Request.Names.Count > 0
             || order.Request.Names.Count == 0
-            || !(wanted.Needs >= 0 || wanted.Cue.Cue.Label is "need" or "wish")
+            || !(
+                wanted.Needs >= 0
+                || wanted.Cue.Cue.Label is "need" or "wish"
+                || (wanted.Cue.Cue.Label is "suggest" && words.At(wanted.From).Is("we"))
+            )
         )
             return false;
-        // "We need a band and a castle. Ada, three quotes for each"
-        if (words.At(asked.End - 1).Is("each") && words.At(asked.End - 2).Is("for"))
-            return true;
-        var it = words.At(asked.Content + 1).Is("to") ? asked.Content + 2 : asked.Content + 1;
-        return words.At(asked.Content).Lower is "see" or "do" or "sort" or "arrange" or "organise" or "organize"
-            && words.At(it).Lower is "it" or "that";
+        // "Also, Ada, ring the mill"
+        return words.WhoAt(asked.Sentence.From, asked.Sentence.To) is { } called
+            && order.Request.Names.Any(n => n.Who.From == called.From);
     }
 
     private bool AreOfOne((Request Request, Draft Draft) a, (Request Request, Draft Draft) b)
@@ -155,6 +196,16 @@ internal sealed class Uniting(MessageWords words)
         return false;
     }
 
+    /// <summary>"Keep the spine" and "photograph the spine": "it", where both are one.</summary>
+    private static string NamedOnce(string first, string second)
+    {
+        var thing = first.IndexOf(" the ", StringComparison.Ordinal);
+        if (thing < 0 || first[..thing].Contains(' ', StringComparison.Ordinal))
+            return second;
+        var named = first[(thing + 1)..];
+        return second.Replace(named, named.EndsWith('s') ? "them" : "it", StringComparison.Ordinal);
+    }
+
     private Draft One((Request Request, Draft Draft) a, (Request Request, Draft Draft) b)
     {
         var (first, second) = (a.Draft.Title, b.Draft.Title);
@@ -182,6 +233,14 @@ internal sealed class Uniting(MessageWords words)
             && second.Value.Contains(first.Value, StringComparison.OrdinalIgnoreCase)
         )
             return b.Draft with { Due = b.Draft.Due ?? a.Draft.Due, Start = b.Draft.Start ?? a.Draft.Start };
+        // "We need more change, go to the bank": what for, and what.
+        if (
+            a.Request.Words.Cue.Cue.Label is "need"
+            && words.ClassAt(b.Request.Words.Content) is WordClass.Verb
+            && b.Request.Words.Cue.Cue == Cue.None
+        )
+            return b.Draft with { Due = b.Draft.Due ?? a.Draft.Due, Start = b.Draft.Start ?? a.Draft.Start };
+        second = second with { Value = NamedOnce(first.Value, second.Value) };
         var joint = words.ClassAt(b.Request.Words.From - 1) is WordClass.Conjunction ? " and " : ", ";
         return a.Draft with
         {

@@ -60,6 +60,38 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
         return null;
     }
 
+    /// <summary>A title of so many words or fewer says too little by itself.</summary>
+    private const int Short = 5;
+
+    /// <summary>"Hotel Bellamy want the hall in white, can you change the order": for whom; null where that is said, or nobody wants it.</summary>
+    /// <param name="title">What is said already.</param>
+    public string? For(string title)
+    {
+        if (
+            title.Split(' ', StringSplitOptions.RemoveEmptyEntries) is not { Length: > 1 and <= Short } said
+            || Agreement.SaidTo.Contains(said[0].ToLowerInvariant())
+            || said.Any(w =>
+                w is "for" or "to" or "with" or "them" or "him" or "her" or "back" or "it" or "that" or "one"
+            )
+            || request.Cue.Cue.Doer is Doer.Author
+        )
+            return null;
+        foreach (var mention in spokenOf.Before())
+            if (
+                mention.Part is Part.Subject
+                && _agreement.IsFirm(mention)
+                && words.SentenceOf(mention.From).Index >= request.Sentence.Index - 1
+                && (
+                    words.At(mention.To).Lower is "want" or "wants" or "need" or "needs" or "rang"
+                    || words.At(mention.To).Is("would") && words.At(mention.To + 1).Is("like")
+                )
+                && words.Slice(mention.From, mention.To) is var name
+                && !title.Contains(name, StringComparison.OrdinalIgnoreCase)
+            )
+                return "for " + spokenOf.WordsOf(mention);
+        return null;
+    }
+
     /// <summary>"Mrs Hale would like to come on Friday, say yes": to whom; null where the request says it.</summary>
     public string? SaidTo() =>
         words.At(request.Content).Is("say")

@@ -140,6 +140,11 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return requests.LastOrDefault(r => r.From < who.From) == request
                 ? Verdict.By(PlaceTexts.IsCalledAtTheEnd, WithItsVerb)
                 : Verdict.By(PlaceTexts.AnotherIsAsked);
+        // "Paint the hall before the fair, the drivers can do it"
+        if (IsToDoIt(who))
+            return requests.LastOrDefault(r => r.From < who.From) == request
+                ? Verdict.By(PlaceTexts.IsCalledAtTheEnd, WithItsVerb)
+                : Verdict.By(PlaceTexts.AnotherIsAsked);
         if (IsOfAPart(who, request) is { } listed)
             return listed;
         if (words.IsOneself(who, author))
@@ -191,6 +196,15 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             && words.SentenceOf(who.From) == request.Sentence
         )
             return Verdict.By(PlaceTexts.AnotherIsAsked);
+        // "Ada needs to be shown the till": somebody is to show her.
+        if (
+            request.Cue is { Cue.Label: "who must" or "who to", Who: { } shown }
+            && shown == who
+            && words.At(request.Content).Is("be")
+            && words.ClassAt(request.Content + 1) is WordClass.Past
+            && words.ClassAt(who.From) is WordClass.Person
+        )
+            return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         // "The kitchen has to be swept"
         if (request.Needs > who.From && who.From >= request.From && words.At(who.From).Is("the"))
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
@@ -207,6 +221,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                     or WordClass.Third
         )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
+        // "There's a wasps' nest under the shop", "cups for their second shop": where, and whom for
+        if (request.Cue.Who != who && IsAPlaceHere(who))
+            return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         // "Ada and I are in town, so Ben, open the post"
         if (
             words.At(who.To).Lower is "and" or "&"
@@ -216,7 +233,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         if (author is null && IsGreeted(who))
             return Verdict.By(PlaceTexts.IsGreeted);
-        if (IsAddressed(who, request))
+        if (IsAddressed(who, request) || IsAskedAtTheHead(who, request))
             return Verdict.By(PlaceTexts.IsAddressed, WithItsVerb);
         if (IsCalledAtTheEnd(who, request))
             return Verdict.By(PlaceTexts.IsCalledAtTheEnd, WithItsVerb);
@@ -248,11 +265,14 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// </summary>
     private bool IsAddressed(WhoPhrase who, Candidate request)
     {
-        var head = words.Sentences[0];
+        var head = words.SentenceOf(who.From);
+        // "They'd rather come at nine. Ada, can we do that? Let them know": what is only asked or told is said to Ada too.
+        if (head.Index > 0 && requests.Any(r => r.Sentence == head))
+            return false;
         if (
             author is null
             || who.From != head.From
-            || request.Sentence.Index == 0
+            || request.Sentence.Index <= head.Index
             || request.Sentence.IsItem
             || head.IsItem
             || request.Sentence.Line != head.Line
@@ -268,6 +288,13 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 return false;
         return true;
     }
+
+    /// <summary>"Ada can you check it", "please Ada would you lock up": who is asked stands right before how they are asked.</summary>
+    private bool IsAskedAtTheHead(WhoPhrase who, Candidate request) =>
+        who.To == request.From
+        && request.Cue.Cue is { Doer: Doer.You, Label: "ask" or "mind" or "kind" }
+        && words.ClassAt(who.From - 1) is WordClass.Edge or WordClass.Stop or WordClass.Courtesy
+        && words.ClassAt(who.From) is WordClass.Person;
 
     /// <summary>"fix the puncture on the wheelbarrow pete ta": behind a thing, with no comma, at the end of all.</summary>
     private bool IsCalledAtTheEnd(WhoPhrase who, Candidate request)
@@ -299,6 +326,13 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>"Ada that's you", "Ada, it's you from now on", "Ada can that be you".</summary>
     private bool IsSaidToBeWho(WhoPhrase who)
     {
+        // "It's Ada's turn"
+        if (
+            words.At(who.From - 1).Lower is "it's" or "that's"
+            && words.At(who.To - 1).Lower.EndsWith("'s", StringComparison.Ordinal)
+            && words.At(who.To).Lower is "turn" or "job"
+        )
+            return true;
         // "From now on that's you Ada"
         var you = words.ClassAt(who.From - 1) is WordClass.Comma ? who.From - 2 : who.From - 1;
         if (words.At(you).Is("you") && words.At(you - 1).Lower is "that's" or "it's")
@@ -314,6 +348,50 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         else
             return false;
         return words.At(i).Is("you") && (!words.IsPlain(i + 1) || words.At(i + 1).Is("then"));
+    }
+
+    /// <summary>"Ada will do it", "Ben is doing it", "the drivers can help": whose it is, where no request is read in that.</summary>
+    private bool IsToDoIt(WhoPhrase who)
+    {
+        if (who.From == 0 || requests.Any(r => r.From == who.From))
+            return false;
+        var i = who.To;
+        if (words.At(i).Lower is "is" or "are" && words.At(i + 1).Is("doing"))
+            return words.At(i + 2).Lower is "it" or "that" or "this";
+        if (words.At(i).Lower is "can" or "could" && words.At(i + 1).Is("help"))
+            return !words.IsPlain(i + 2);
+        return words.At(i).Lower is "will" or "can" or "to"
+            && OnlySaid.IsDoingIt(words, i + 1)
+            && words.ClassAt(who.From - 1) is WordClass.Comma or WordClass.Stop or WordClass.Dash;
+    }
+
+    /// <summary>"Under the shop", "for their second shop": what is called as a crew is, is a place here.</summary>
+    private bool IsAPlaceHere(WhoPhrase who)
+    {
+        if (words.ClassAt(who.Names[0]) is not WordClass.Crew || who.Names.Count > 1)
+            return false;
+        var opens = words.At(who.From).Is("the") ? who.From : who.From - 1;
+        if (
+            words.ClassAt(opens)
+            is WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrAdjective
+                or WordClass.Time
+        )
+            opens--;
+        return words.At(opens - 1).Lower
+                is "under"
+                    or "in"
+                    or "at"
+                    or "behind"
+                    or "outside"
+                    or "near"
+                    or "inside"
+                    or "into"
+                    or "above"
+                    or "opposite"
+                && words.ClassAt(opens) is WordClass.Determiner or WordClass.Possessive or WordClass.Crew
+            || words.At(opens - 1).Is("for") && words.At(opens).Lower is "their" or "his" or "her";
     }
 
     /// <summary>"Dear Ms Dane, could you": who writes from outside greets somebody, and leaves it to us whose doing it is.</summary>

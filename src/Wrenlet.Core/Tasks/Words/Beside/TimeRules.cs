@@ -10,6 +10,9 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
     /// <summary>How sure it is that "all by Friday" in one item of a list is of each.</summary>
     private const double OfAll = 0.8;
 
+    /// <summary>How sure it is of a sentence that says no more: surer than what a heading says of them.</summary>
+    private const double OfAllBefore = 0.95;
+
     private static readonly FrozenSet<string> Away = Lexicon.Set(
         "off away ill sick out closed shut busy leave holiday"
     );
@@ -23,6 +26,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
     {
         if (IsOfAll(time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
+        if (TimesOfAll.Is(words, requests, time, request))
+            return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAllBefore);
         if (IsAboveParts(time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, Placing.OfTheHeading);
         // "Price tags. All of them. Before the sale"
@@ -49,6 +54,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.IsOfAnotherPart);
         if (IsOfAPromise(time, request))
             return Verdict.By(PlaceTexts.IsOfAnotherPart);
+        if (IsDeadlineBehind(time, request))
+            return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
         if (_said.Settle(time, request) is { } said)
             return said;
         if (_attaching.IsOnlyTold(time, request))
@@ -78,8 +85,6 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return told;
         if (IsBesideNow(time, request))
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
-        if (IsDeadlineBehind(time, request))
-            return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
         if (IsOfABooking(time, request))
             return Verdict.By(PlaceTexts.IsPartOfTheThing);
         if (words.At(time.From - 1).Lower is "payable" or "valid" or "repayable")
@@ -103,6 +108,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return words.At(time.From - 1).Lower is "all" or "everything"
                 ? Verdict.By(PlaceTexts.IsOfAllItems, OfAll)
                 : Verdict.By(PlaceTexts.IsOfAnotherItem);
+        if (IsDeadlineInside(time, request))
+            return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
         return OfEach(time, request)
             ?? (IsAloneInItsPart(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb) : null);
     }
@@ -125,14 +132,16 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
     /// <summary>"Ask whether they can come at six instead, before Wednesday if you can": by when that is to be done.</summary>
     private bool IsDeadlineBehind(TimePhrase time, Candidate request)
     {
+        // "Twenty bikes to the race, there by seven"
+        var opens = words.At(time.From - 1).Lower is "there" or "here" or "ready" ? time.From - 1 : time.From;
         if (
             time is not { Due: not null, Repeats: null }
             || !(words.At(time.From).Lower is "by" or "before")
-            || words.ClassAt(time.From - 1) is not WordClass.Comma
+            || words.ClassAt(opens - 1) is not WordClass.Comma
             || words.SentenceOf(time.From) != request.Sentence
             || request.Content >= time.From
             || requests.Any(r => r.Sentence == request.Sentence && r.From > request.From)
-            || words.ClassAt(request.Content) is not (WordClass.Verb or WordClass.VerbOrNoun)
+            || (opens == time.From && words.ClassAt(request.Content) is not (WordClass.Verb or WordClass.VerbOrNoun))
         )
             return false;
         var to = time.To;
@@ -141,6 +150,35 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         while (to < request.Sentence.To && words.ClassAt(to) is WordClass.Courtesy)
             to++;
         return to >= request.Sentence.To;
+    }
+
+    /// <summary>"Order the salt by Thursday as the frost comes on Saturday": by when, right behind what is ordered.</summary>
+    private bool IsDeadlineInside(TimePhrase time, Candidate request)
+    {
+        if (
+            time is not { Due: not null, Repeats: null, IsMilestone: false }
+            || !words.At(time.From).Is("by")
+            || !IsInside(time, request)
+            || request.Needs >= 0
+            || !Listing.Orders(words, request.Content)
+            || words.At(request.Content).Lower is "tell" or "say" or "ask" or "let" or "promise" or "confirm" or "check"
+        )
+            return false;
+        for (var i = request.Content + 1; i < time.From; i++)
+            if (
+                words.ClassAt(i)
+                    is WordClass.Comma
+                        or WordClass.Dash
+                        or WordClass.Conjunction
+                        or WordClass.Subordinator
+                        or WordClass.Question
+                        or WordClass.Stating
+                        or WordClass.Time
+                || words.ClassAt(i).IsHelping()
+                || words.At(i).Lower is "that" or "who" or "which"
+            )
+                return false;
+        return true;
     }
 
     /// <summary>"Book the hall for the fair", "staff the stand at the fair": what is booked, and where one is.</summary>
@@ -240,7 +278,7 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             && (
                 p != parts[^1]
                 || p is { Who: not null, IsAThing: false }
-                    && !HasComma(p.Content, time.From)
+                    && !HasComma(Math.Max(p.Content, p.From), time.From)
                     // "Ada to sand it and Ben to paint it by Friday"
                     && !(words.At(time.From).Is("by") && words.At(p.From - 1).Is("and"))
             )

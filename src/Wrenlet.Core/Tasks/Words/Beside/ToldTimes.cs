@@ -14,10 +14,19 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
 
     /// <summary>What settles it; null where the features have to decide.</summary>
     public Verdict? Settle(TimePhrase time, Candidate request) =>
-        IsWhatIsSaid(time, request) ? Verdict.By(PlaceTexts.IsPartOfTheThing)
+        IsWhatIsSaid(time, request)
+        || IsOfWhatIsSought(time, request)
+        || IsHowLongItIsHad(time, request)
+        || IsWhatItIsAbout(time)
+            ? Verdict.By(PlaceTexts.IsPartOfTheThing)
         : IsToldFrom(time, request)
         || (HasADeadline(request) && IsToldOfAnother(time, request))
         || IsDeniedBehind(time, request)
+        || IsArranged(time, request)
+        || IsSince(time, request)
+        || IsOfWhatWasThen(time)
+        || IsOfOurDoing(time, request)
+        || IsOfAWish(time, request)
         || IsOfAPartThatTells(time, request)
             ? Verdict.By(PlaceTexts.IsPartOfWhatIsTold)
         : null;
@@ -67,6 +76,128 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         return mark >= request.End - 1 && Listing.States(words, mark + 1, time.From);
     }
 
+    /// <summary>"I've asked the plumber for Monday, Ada, let them know": when somebody else comes.</summary>
+    private bool IsArranged(TimePhrase time, Candidate request)
+    {
+        if (!words.At(time.From).Is("for") || time.Repeats is not null || TimeRules.IsInside(time, request))
+            return false;
+        var home = words.SentenceOf(time.From);
+        for (var i = time.From - 1; i > home.From && !Listing.IsMark(words, i); i--)
+            if (words.At(i).Lower is "asked" or "booked" or "arranged" or "ordered" or "got")
+                return words.At(i - 1).Lower is "i've" or "we've" or "have" or "i" or "we";
+        return false;
+    }
+
+    /// <summary>"It has squeaked since its service on Saturday. Could you tell me why?": from when something is so.</summary>
+    private bool IsSince(TimePhrase time, Candidate request)
+    {
+        if (TimeRules.IsInside(time, request))
+            return false;
+        for (var i = time.From - 1; i >= words.SentenceOf(time.From).From && !Listing.IsMark(words, i); i--)
+            if (words.At(i).Is("since"))
+                return true;
+        return false;
+    }
+
+    /// <summary>"Measure the stay that was delivered on Monday", "the hall was left open on Saturday": when something was so.</summary>
+    private bool IsOfWhatWasThen(TimePhrase time)
+    {
+        if (time is not { DayAlone: not null, Repeats: null } || !words.At(time.From).Is("on"))
+            return false;
+        for (
+            var i = time.From - 1;
+            i > words.SentenceOf(time.From).From
+                && !Listing.IsMark(words, i)
+                && words.ClassAt(i) is not WordClass.Conjunction;
+            i--
+        )
+            if (words.At(i).Lower is "was" or "were" && words.ClassAt(i + 1) is WordClass.Past)
+                return !(
+                    words.At(i + 1).Lower is "moved" or "changed" or "needed" or "wanted" or "booked" or "planned"
+                );
+        return false;
+    }
+
+    /// <summary>"Could we have it moved? We load on the 27th": what we do then, and not by when.</summary>
+    private bool IsOfOurDoing(TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        if (home.Index <= request.Sentence.Index || time.Repeats is not null || requests.Any(r => r.Sentence == home))
+            return false;
+        // "I'll be in on Thursday", "I work until five", "we have somebody coming on the 24th"
+        if (
+            words.At(home.From).Lower is "i'll" or "we'll" && words.At(home.From + 1).Is("be")
+            || words.ClassAt(home.From) is WordClass.I or WordClass.We
+                && (
+                    words.At(home.From + 1).Lower is "work" or "finish" or "close" or "leave" or "start"
+                    || words.At(home.From + 1).Is("have")
+                        && Enumerable
+                            .Range(home.From + 2, Math.Max(0, time.From - home.From - 2))
+                            .Any(i => words.At(i).Lower is "coming" or "arriving" or "visiting")
+                )
+        )
+            return words.At(time.From).Lower is not ("by" or "before");
+        return time is { DayAlone: not null }
+            && words.At(time.From).Is("on")
+            && words.ClassAt(home.From) is WordClass.We
+            && words.ClassAt(home.From + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective
+            && !(words.At(home.From + 1).Lower is "need" or "want" or "expect" or "hope" or "meet");
+    }
+
+    /// <summary>"The academy would like us to screen sixty in May. Ada, ring them": what somebody wants is on that day.</summary>
+    private bool IsOfAWish(TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        if (
+            home.Index >= request.Sentence.Index
+            || time.Repeats is not null
+            || words.At(time.From).Lower is "by" or "before" or "for"
+            || words.At(time.From - 1).Lower is "by" or "before" or "for"
+            || requests.Any(r => r.Sentence == home)
+        )
+            return false;
+        for (var i = home.From + 1; i < time.From; i++)
+            if (
+                (words.At(i).Lower is "want" or "wants" || words.At(i).Is("like") && words.At(i - 1).Is("would"))
+                && words.ClassAt(i - 1)
+                    is WordClass.Other
+                        or WordClass.Noun
+                        or WordClass.NounOrVerb
+                        or WordClass.Third
+                        or WordClass.Modal
+            )
+                return words.ClassAt(home.From) is not (WordClass.I or WordClass.We or WordClass.Subject);
+        return false;
+    }
+
+    /// <summary>"Make a list of what's flowering on the 14th, by Monday": of what is sought, and by when is said behind it.</summary>
+    private bool IsOfWhatIsSought(TimePhrase time, Candidate request)
+    {
+        if (!TimeRules.IsInside(time, request) || !words.At(time.From).Is("on"))
+            return false;
+        for (var i = time.From - 1; i > request.Content && !Listing.IsMark(words, i); i--)
+            if (words.At(i).Lower is "what's" or "who's" or "what" or "who" or "where" or "which")
+                return words.Times.Exists(t =>
+                    t.From >= time.To
+                    && words.At(t.From).Lower is "by" or "before"
+                    && words.SentenceOf(t.From) == request.Sentence
+                );
+        return false;
+    }
+
+    /// <summary>"Book the van for the 5th to the 9th": from when to when, and not by when.</summary>
+    private bool IsHowLongItIsHad(TimePhrase time, Candidate request)
+    {
+        if (!(words.At(request.Content).Lower is "book" or "hire" or "reserve" or "rent" or "borrow" or "have"))
+            return false;
+        return words.At(time.To).Lower is "to" or "until" or "till" && words.TimeAt(time.To + 1) is not null
+            || words.At(time.From - 1).Is("to") && words.TimeAt(time.From - 2) is not null;
+    }
+
+    /// <summary>"Write something about the spring sale": the sale, and not when it is.</summary>
+    private bool IsWhatItIsAbout(TimePhrase time) =>
+        time.IsMilestone && (words.At(time.From).Is("about") || words.At(time.From - 1).Is("about"));
+
     /// <summary>"Could we move it to Tuesday? Mum can't do this week": when it is not to be.</summary>
     private bool IsDeniedBehind(TimePhrase time, Candidate request)
     {
@@ -94,6 +225,9 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         && time.Repeats is null
         && (
             words.At(time.From - 1).Lower is "say" or "suggest" or "propose"
+            // "Don't take tomorrow for an answer", "don't let them tell you next week"
+            || (words.At(time.From - 1).Is("take") && words.At(time.To).Is("for"))
+            || (words.At(time.From - 1).Is("you") && words.At(time.From - 2).Is("tell"))
             || words.At(time.From).Is("for") && IsOffered(request.Content, time.From)
         );
 
