@@ -66,14 +66,14 @@ internal static class Phrases
             .SelectMany(part => part[1].Split(',').Select(id => (part[0], id)))
             .ToHashSet();
         var all = new Tally();
-        var wanted = trades.Where(t => explained.Count == 0 || explained.Any(e => e.Item1 == t.Name));
-        foreach (
-            var (left, learned) in wanted
-                .AsParallel()
-                .AsOrdered()
-                .WithMergeOptions(ParallelMergeOptions.NotBuffered)
-                .Select(t => (t, WithoutIt(t.Name)))
-        )
+        // All is learned before anything is judged: what a message costs is taken while nothing else runs.
+        var judged = trades
+            .Where(t => explained.Count == 0 || explained.Any(e => e.Item1 == t.Name))
+            .AsParallel()
+            .AsOrdered()
+            .Select(t => (Trade: t, Weights: WithoutIt(t.Name)))
+            .ToList();
+        foreach (var (left, learned) in judged)
         {
             var tally = new Tally();
             var reader = TaskReader.With(left.Rows[0].Message.Setting, learned);

@@ -55,7 +55,7 @@ public class ReaderMeantTests
     [InlineData("No hurry with 214, Kit, but please finish it next week", "Kit: Finish 214 04-24T17:00")]
     [InlineData(
         "Benedikta wants six chairs more, Kit, she'd like them on Friday, can you drive them over?",
-        "Kit: Drive six chairs over 04-17T17:00"
+        "Kit: Drive six chairs over for Benedikta 04-17T17:00"
     )]
     [InlineData("Ashtrays! Whoever's in first tomorrow, empty and wash them", "-: Empty and wash ashtrays 04-15T17:00")]
     [InlineData(
@@ -106,7 +106,7 @@ public class ReaderMeantTests
     [InlineData("Kit, within the hour please: the light is out", "Kit: The light is out 04-14T09:40")]
     [InlineData(
         "@Kit Caspian rang, they have no beer left. Two crates this afternoon, please",
-        "Kit: Two crates 04-14T17:00"
+        "Kit: Two crates for Caspian 04-14T17:00"
     )]
     [InlineData("Has anybody ordered the liner? If not Kit do it today please", "Kit: Order the liner 04-14T17:00")]
     [InlineData("Has the deposit landed? If not, ring Caspian, Kit", "Kit: Ring Caspian")]

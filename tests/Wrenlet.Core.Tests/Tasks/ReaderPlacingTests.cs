@@ -168,9 +168,9 @@ public class ReaderPlacingTests
     [Fact]
     public void What_decides_of_a_time_or_a_name_is_told_with_its_worth()
     {
-        const string Text = "Kit, sweep the shed by Friday. The inspector comes on Monday.";
+        const string Text = "Kit, sweep the shed for Friday. The inspector comes on Monday.";
         var placed = Reader.Examine(Text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40")).Placed;
-        placed.Select(p => Text[p.Words.Start..p.Words.End]).ShouldBe(["Kit", "by Friday", "on Monday"]);
+        placed.Select(p => Text[p.Words.Start..p.Words.End]).ShouldBe(["Kit", "for Friday", "on Monday"]);
         placed.Select(p => p.Certainty >= 0.5).ShouldBe([true, true, false]);
         placed
             .Select(p => Text[p.Request.Start..p.Request.End])

@@ -303,6 +303,13 @@ internal static class Asides
                 && words.ClassAt(from + 1) is WordClass.Past or WordClass.Have or WordClass.Be or WordClass.HaveBase
         )
             return !words.At(from + 1).Lower.StartsWith("need", StringComparison.Ordinal);
+        // "Get the names checked, last year we spelt half of them wrong"
+        if (
+            words.At(from).Lower is "last"
+            && words.At(from + 1).Lower is "year" or "week" or "month" or "time" or "night"
+            && words.ClassAt(from + 2) is WordClass.We or WordClass.I or WordClass.Subject
+        )
+            return true;
         // "(the florist comes on Friday)": in brackets a thing and its verb tell.
         if (
             words.At(from - 1).Is("(")

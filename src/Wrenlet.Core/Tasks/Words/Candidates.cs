@@ -51,6 +51,13 @@ internal static class Candidates
             {
                 if (i > sentence.From && words.TimeAt(i - 1) is { } before && before.Covers(i))
                     continue;
+                // "Before today's meeting"
+                if (
+                    i > sentence.From
+                    && words.ClassAt(i - 1) is WordClass.Time
+                    && words.At(i - 1).Lower.EndsWith("'s", StringComparison.Ordinal)
+                )
+                    continue;
                 var cues = words.CuesAt(sentence, i);
                 var opens = Opens(words, sentence, i);
                 foreach (var cue in cues)
@@ -160,6 +167,8 @@ internal static class Candidates
             && words.ClassAt(words.ClassAt(i) is WordClass.Courtesy ? i + 2 : i + 1) is WordClass.I
         )
         || IsAPlace(words, cue)
+        // "See if you can get it sooner": that is what is asked.
+        || (words.At(i).Is("if") && words.At(i - 1).Lower is "see" or "check" or "ask")
         // "Would you mind not parking there?"
         || (cue.Cue.Label is "mind" or "mind who" && words.At(cue.Content).Is("not"))
         || (words.At(cue.Content).Is("mind") && words.At(cue.Content + 1).Is("not"))

@@ -158,7 +158,7 @@ internal static class Cues
             "i'm asking you to",
             "is there any chance of|you|that you? could|can?",
             "would|will|is it be? too? much trouble|bother|hassle to",
-            "any chance of|you|that you? could|can?",
+            "any chance of|you|that|someone|somebody|anyone|anybody you? could|can?",
             "would|could|is it be? possible for you|someone to",
             "would|could|is it be? possible to",
             "it is possible that? for? you to?",

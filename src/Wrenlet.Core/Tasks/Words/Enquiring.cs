@@ -52,7 +52,7 @@ internal static class Enquiring
             && (
                 seeking.To >= request.End
                 || !words.IsPlain(seeking.To)
-                || words.ClassAt(seeking.To) is WordClass.Conjunction
+                || words.ClassAt(seeking.To) is WordClass.Conjunction or WordClass.Modal
             )
             ? seeking
             : null;
@@ -61,10 +61,22 @@ internal static class Enquiring
     /// <summary>"We'd love sparklers, if the mill allows them": "if the mill allows them"; null where no such thing is open.</summary>
     private static string? Whether(MessageWords words, Sentence s, string? author)
     {
+        for (var i = s.From; i + 2 < s.To; i++)
+            // "I think we've been paying for two lines"
+            if (words.ClassAt(i) is WordClass.I && words.At(i + 1).Lower is "think" or "suspect" or "reckon")
+                return "whether " + Said(words, i + 2, EndOfWhatIsThought(words, i + 2, s.To), author);
         for (var i = s.From + 1; i + 2 < s.To; i++)
             if (words.At(i).Is("if") && words.ClassAt(i - 1) is WordClass.Comma)
                 return Said(words, i, s.To, author);
         return null;
+    }
+
+    private static int EndOfWhatIsThought(MessageWords words, int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (Listing.IsMark(words, i) || words.At(i).Lower is "since")
+                return i;
+        return to;
     }
 
     /// <summary>"What would it cost us?": "what it would cost us"; null where it cannot be said so.</summary>

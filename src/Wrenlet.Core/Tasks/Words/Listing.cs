@@ -270,7 +270,12 @@ internal static class Listing
 
     /// <summary>"Ada posters, Ben tours, Tom the till"; "Ned ill, Ada holiday, Ben course" may be where they are.</summary>
     private static bool AreThings(MessageWords words, Sentence s, List<ListedPart> parts) =>
-        (parts.Count >= AList || parts[0].From > s.From)
+        (
+            parts.Count >= AList
+            || parts[0].From > s.From
+            // "Ada leaflets, Ben the banner, all by six"
+            || (TailOf(words, s, parts[^1].Content) < s.To && words.TimeAt(s.To - 1) is not null)
+        )
         && parts.TrueForAll(p => IsAThing(words, p))
         && parts.Exists(p => p.End - p.Content > 1 || (p == parts[^1] && p.End < s.To));
 

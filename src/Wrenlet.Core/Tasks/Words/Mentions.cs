@@ -14,6 +14,11 @@ internal sealed class Mentions(MessageWords words)
         "group party team club class crew family couple committee band choir audience"
     );
 
+    /// <summary>How one is about something that is named behind it.</summary>
+    private static readonly FrozenSet<string> Feeling = Lexicon.Set(
+        "grateful glad happy thankful sorry desperate ready"
+    );
+
     /// <summary>Whom and what a run of tokens names, in their order.</summary>
     public List<Mention> In(int from, int to)
     {
@@ -134,6 +139,8 @@ internal sealed class Mentions(MessageWords words)
         return kind switch
         {
             WordClass.Determiner => words.At(i).Lower is not ("no" or "every" or "each" or "any" or "all" or "its"),
+            // "Grateful for the invoice"
+            WordClass.Noun when words.At(i + 1).Is("for") && Feeling.Contains(words.At(i).Lower) => false,
             WordClass.Possessive or WordClass.Noun or WordClass.Number or WordClass.Other => true,
             // "Kit is off": named, and not called.
             WordClass.Person => _naming.IsSaidOf(i, to)

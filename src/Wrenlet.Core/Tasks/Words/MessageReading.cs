@@ -29,7 +29,7 @@ internal sealed class MessageReading(
 )
 {
     /// <summary>How sure it has to be that something is asked for.</summary>
-    public const double Least = 0.42;
+    public const double Least = 0.36;
 
     /// <summary>How sure it has to be in a list whose other items all ask for something.</summary>
     private const double LeastLike = 0.02;

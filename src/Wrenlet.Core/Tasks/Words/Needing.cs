@@ -29,7 +29,8 @@ internal static class Needing
 
     /// <summary>What stands before "if" where somebody says what they would like.</summary>
     private static readonly FrozenSet<string> Wished = Lexicon.Set(
-        "grateful glad happy pleased obliged thankful good great nice helpful kind lovely useful best appreciate appreciated it"
+        "grateful glad happy pleased obliged thankful good great nice helpful kind lovely useful best appreciate appreciated it "
+            + "brilliant wonderful fantastic"
     );
 
     /// <summary>"Where can the key be found?"</summary>

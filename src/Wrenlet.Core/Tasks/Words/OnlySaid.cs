@@ -273,6 +273,9 @@ internal sealed class OnlySaid(MessageWords words)
 
     /// <summary>"I'll need them for three", "I'll think about it".</summary>
     private bool IsPromiseOfNothing(CueFound cue, int content) =>
+        // "We'll want the long table"
+        (cue.Cue.Label is "suggest" && words.At(content).Lower is "want" or "need")
+        ||
         // "We should get it on Friday", "we should know by then"
         (
             cue.Cue.Label is "suggest"

@@ -133,6 +133,7 @@ internal static class Slips
         ["shd"] = "should",
         ["wen"] = "when",
         ["wot"] = "what",
+        ["wots"] = "what's",
         ["agen"] = "again",
         ["nxt"] = "next",
         ["bk"] = "back",

@@ -8,12 +8,6 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>Reads whole phrases that say when: a preposition, a day, a time, a correction, a repeat.</summary>
 internal sealed class TimeGrammar
 {
-    /// <summary>So many tokens back is looked for what "then" means.</summary>
-    private const int MostBack = 40;
-
-    /// <summary>A moment has at most so many tokens more than its last words.</summary>
-    private const int MostLonger = 5;
-
     private readonly ReaderSetting _setting;
     private readonly ZonedDateTime _sent;
     private readonly Tokens _tokens;
@@ -23,7 +17,7 @@ internal sealed class TimeGrammar
     private readonly LengthGrammar _lengths;
     private readonly TimeGoingOn _goingOn;
     private readonly bool _saysFromAndTo;
-    private bool _looksBack;
+    private readonly NamedMoments _named;
 
     /// <summary>Where the phrase that is being read opens.</summary>
     private int _opens;
@@ -34,7 +28,8 @@ internal sealed class TimeGrammar
         _sent = sent.InZone(setting.Calendar.Zone);
         _tokens = tokens;
         _days = new(setting, _sent, tokens);
-        _days.NamedBefore = _ => NamedBefore(_opens) is { } point ? setting.Calendar.DateOf(point.At) : null;
+        _named = new(setting.Calendar, _days, i => Simple(i));
+        _days.NamedBefore = _ => _named.Before(_opens) is { } point ? setting.Calendar.DateOf(point.At) : null;
         _clocks = new(setting, tokens);
         _repeats = new(setting, _sent, tokens, _days, _clocks);
         _lengths = new(setting, _sent, tokens, _days);
@@ -125,35 +120,6 @@ internal sealed class TimeGrammar
             )
             : null;
 
-    /// <summary>The moment that was named last ahead of a token, which "then" and "that day" stand for.</summary>
-    private Point? NamedBefore(int i)
-    {
-        // What was named by "then" itself leads further back; looking there again and again would cost more than it tells.
-        if (_looksBack)
-            return null;
-        _looksBack = true;
-        try
-        {
-            for (var k = i - 1; k >= Math.Max(0, i - MostBack); k--)
-                if (_days.Milestone(k, out _) is { } milestone)
-                    return new Point(milestone, 0.9, [], "");
-                else if (Simple(k) is { } named && named.To <= i)
-                {
-                    // "On the 21st at ten" and not "at ten", "next Friday" and not "Friday".
-                    for (var from = k - 1; from >= Math.Max(0, k - MostLonger); from--)
-                        if (Simple(from) is { } longer && longer.To == named.To)
-                            named = longer;
-                    return named.Due ?? named.Start;
-                }
-
-            return null;
-        }
-        finally
-        {
-            _looksBack = false;
-        }
-    }
-
     /// <summary>A time of day before "and" or "to", where a bare hour would else be taken for a count.</summary>
     private ClockWords? HourAt(int i) =>
         (At(i).Kind is TokenKind.Number || Lexicon.Numbers.ContainsKey(At(i).Lower))
@@ -207,7 +173,7 @@ internal sealed class TimeGrammar
     /// <summary>One moment or day; a preposition may be supposed where one is corrected.</summary>
     private TimePhrase? Simple(int i, bool supposed = false)
     {
-        if (!_looksBack)
+        if (!_named.IsLooking)
             _opens = i;
         var (role, at) = TimeRoles.At(_tokens, i);
         var prefixed = supposed || role is not TimeRole.None;
@@ -236,7 +202,7 @@ internal sealed class TimeGrammar
         // "Put the heating on an hour before the show"
         if (!At(i).Is("on") && _lengths.Before(at, i) is { } hours)
             return hours;
-        if (role is TimeRole.By or TimeRole.Before && At(at).Is("then") && NamedBefore(i) is { } then)
+        if (role is TimeRole.By or TimeRole.Before && At(at).Is("then") && _named.Before(i) is { } then)
             return new(i, at + 1, then, null, null);
         // "I'm meeting them on Wednesday at two. I'll take the figures then."
         if (
@@ -246,7 +212,7 @@ internal sealed class TimeGrammar
             && At(i - 1).IsWord
             && (IsEnd(i + 1) || At(i + 1).Lower is "." or "!")
             && !(At(i - 1).Lower is "and" or "but" or "since" or "you" or "ok" or "okay" or "right")
-            && NamedBefore(i) is { } named
+            && _named.Before(i) is { } named
         )
             return new(i, i + 1, named, null, null);
         if (PartOf(i, at) is { } part)
@@ -258,7 +224,11 @@ internal sealed class TimeGrammar
             role = TimeRole.Before;
         var day = _days.Read(at) ?? (role is TimeRole.From or TimeRole.Before ? _days.Month(at) : null);
         // "Before Friday's meeting", "in time for tomorrow's market"
-        if (day is null && (role is TimeRole.Before || At(i).Is("in")) && _days.OfSomethingOn(at) is { } on)
+        if (
+            (day is null || At(at).Lower is "today's" or "tomorrow's")
+            && (role is TimeRole.Before || At(i).Is("in"))
+            && _days.OfSomethingOn(at) is { } on
+        )
         {
             // "Before tonight's class": it begins when the evening does.
             if (At(at).Is("tonight's") && _clocks.PartOfDay("evening") is { } evening)
@@ -364,7 +334,7 @@ internal sealed class TimeGrammar
     {
         var the = At(at).Is("the");
         if (the && _clocks.Read(at + 1, false) is { Half: not null } clock && IsOpen(clock.To))
-            return NamedBefore(from) is { } named
+            return _named.Before(from) is { } named
                 ? new(
                     from,
                     clock.To + 1,
@@ -378,7 +348,7 @@ internal sealed class TimeGrammar
                 : null;
         (int Count, int To)? count = the && At(at + 1).Lower is "day" or "week" ? (1, at + 1) : _days.Count(at);
         // "The week before": by the end of it
-        if (the && At(at + 1).Is("week") && IsOpen(at + 2) && NamedBefore(from) is { } then)
+        if (the && At(at + 1).Is("week") && IsOpen(at + 2) && _named.Before(from) is { } then)
             return new(
                 from,
                 at + 3,
@@ -402,7 +372,7 @@ internal sealed class TimeGrammar
         var to = isInAdvance ? c.To + 3 : c.To + 2;
         if (At(to).Is("at") && At(to + 2).Is("latest"))
             to += 3;
-        return days is { } back && NamedBefore(from) is { } point
+        return days is { } back && _named.Before(from) is { } point
             ? new(from, to, Closing(_setting.Calendar.DateOf(point.At).PlusDays(-back), 0.85), null, null)
             {
                 IsFromAnother = true,
@@ -465,7 +435,11 @@ internal sealed class TimeGrammar
         var today = _sent.Date;
         var date = day?.Date ?? today;
         var moment = calendar.FirstMoment(date + clock.Time(date));
-        if (day is null && !clock.Today && (moment <= _sent.ToInstant() || _clocks.IsNextMorning(clock, MostBack)))
+        if (
+            day is null
+            && !clock.Today
+            && (moment <= _sent.ToInstant() || _clocks.IsNextMorning(clock, NamedMoments.MostBack))
+        )
         {
             date = calendar.AddWorkingDays(today, 1);
             moment = calendar.FirstMoment(date + clock.Time(date));

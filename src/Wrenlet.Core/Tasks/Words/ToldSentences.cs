@@ -103,6 +103,13 @@ internal static class ToldSentences
             && words.ClassIn(sentence, sentence.To - 3) is WordClass.Comma or WordClass.Dash
         )
             return true;
+        // "Please that you don't mix the tickets"
+        if (
+            words.At(sentence.From).Is("please")
+            && words.At(sentence.From + 1).Is("that")
+            && words.ClassAt(sentence.From + 3) is WordClass.Denial
+        )
+            return true;
         // "Whoever keeps leaving the gate open: stop it"
         if (
             words.At(sentence.From).Is("whoever")

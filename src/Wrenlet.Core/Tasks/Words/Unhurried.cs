@@ -27,6 +27,8 @@ internal static class Unhurried
         return
             content < end
             && words.ClassAt(content) is WordClass.Determiner or WordClass.Possessive
+            // "The match is on Friday" is news.
+            && !words.Times.Exists(t => t.From >= content && t.To <= end)
             && Tells(words, content + 1, end)
             && !Asks(words, s, content)
             ? new(s, s.From, content, content, end, who ?? CalledNext(words, s)) { IsAllThatIsAsked = true }

@@ -184,7 +184,10 @@ internal sealed class Uniting(MessageWords words)
     private bool SaysByWhen(Candidate request) =>
         request.Needs == request.From + 1
         && words.At(request.From).Lower is "it" or "they"
-        && words.At(request.Content - 1).Is("be");
+        && (
+            words.At(request.Content - 1).Is("be")
+            || words.At(request.Content).Lower is "open" or "work" or "close" or "go"
+        );
 
     private bool ArePartedSurely(Candidate first, Candidate second)
     {

@@ -63,7 +63,7 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
     /// <summary>A title of so many words or fewer says too little by itself.</summary>
     private const int Short = 5;
 
-    /// <summary>"Hotel Bellamy want the hall in white, can you change the order": for whom; null where that is said, or nobody wants it.</summary>
+    /// <summary>"Mill Lane want it in white, can you change the order": for whom; null where that is said, or nobody wants it.</summary>
     /// <param name="title">What is said already.</param>
     public string? For(string title)
     {
@@ -82,7 +82,11 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
                 && _agreement.IsFirm(mention)
                 && words.SentenceOf(mention.From).Index >= request.Sentence.Index - 1
                 && (
-                    words.At(mention.To).Lower is "want" or "wants" or "need" or "needs" or "rang"
+                    words.At(mention.To).Lower is "want" or "wants" or "need" or "needs"
+                    // "The inn rang. Two crates of ale, please"
+                    || words.At(mention.To).Is("rang")
+                        && request.Cue.Cue == Cue.None
+                        && words.ClassAt(request.Content).CanOpenAThing()
                     || words.At(mention.To).Is("would") && words.At(mention.To + 1).Is("like")
                 )
                 && words.Slice(mention.From, mention.To) is var name

@@ -16,7 +16,7 @@ internal sealed class Weights
     /// <summary>What needs no weighing: its worth is given, and not learned.</summary>
     public static readonly FrozenDictionary<Feature, double> Fixed = new Dictionary<Feature, double>
     {
-        [SureFeatures.IsListed] = 5,
+        [SureFeatures.IsListed] = 7,
         [SureFeatures.IsAllThatIsAsked] = 4,
         [SureFeatures.IsThingDated] = 1.5,
         [SureFeatures.IsAskedOfSomebody] = 1.5,

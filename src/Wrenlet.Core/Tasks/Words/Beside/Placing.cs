@@ -145,6 +145,14 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return requests.LastOrDefault(r => r.From < who.From) == request
                 ? Verdict.By(PlaceTexts.IsCalledAtTheEnd, WithItsVerb)
                 : Verdict.By(PlaceTexts.AnotherIsAsked);
+        // "Ada needs to be shown the till": somebody is to show her.
+        if (
+            request.Needs >= who.To
+            && who.From == request.From
+            && words.At(request.Content - 1).Is("be")
+            && words.ClassAt(who.From) is WordClass.Person
+        )
+            return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         if (IsOfAPart(who, request) is { } listed)
             return listed;
         if (words.IsOneself(who, author))
@@ -155,10 +163,10 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.IsOfAnotherItem);
         // "Ada, panel ready by ten please, and somebody make coffee": whoever it is.
         if (
-            request.Cue.Cue.Label is "someone"
+            request.Cue.Cue.Label is "someone" or "someone must"
             && words.At(request.From).Lower is "somebody" or "someone"
             && words.ClassAt(request.From - 1) is WordClass.Conjunction
-            && words.ClassAt(who.From) is WordClass.Person
+            && words.ClassAt(who.From) is WordClass.Person or WordClass.Crew
             && who.To < request.From - 1
         )
             return Verdict.By(PlaceTexts.AnotherIsAsked);
@@ -196,7 +204,6 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             && words.SentenceOf(who.From) == request.Sentence
         )
             return Verdict.By(PlaceTexts.AnotherIsAsked);
-        // "Ada needs to be shown the till": somebody is to show her.
         if (
             request.Cue is { Cue.Label: "who must" or "who to", Who: { } shown }
             && shown == who
@@ -229,6 +236,13 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             words.At(who.To).Lower is "and" or "&"
             && words.At(who.To + 1).Lower is "i" or "i'm" or "me" or "myself"
             && request.Cue.Who != who
+        )
+            return Verdict.By(PlaceTexts.IsOnlySpokenOf);
+        // "Ada, you said your sister has one", "Ben, you're hosting with me": told to them, and nothing that is asked
+        if (
+            request.Cue.Who != who
+            && (who.To > request.Content || who.From < request.From)
+            && IsToldSomething(who, request)
         )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         if (author is null && IsGreeted(who))
@@ -266,13 +280,12 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     private bool IsAddressed(WhoPhrase who, Candidate request)
     {
         var head = words.SentenceOf(who.From);
-        // "They'd rather come at nine. Ada, can we do that? Let them know": what is only asked or told is said to Ada too.
-        if (head.Index > 0 && requests.Any(r => r.Sentence == head))
-            return false;
         if (
             author is null
             || who.From != head.From
             || request.Sentence.Index <= head.Index
+            // "They'd rather come at nine. Ada, can we do that? Let them know" is said to Ada too, several requests on is not.
+            || (head.Index > 0 && request.Sentence.Index > head.Index + 2)
             || request.Sentence.IsItem
             || head.IsItem
             || request.Sentence.Line != head.Line
@@ -286,7 +299,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         foreach (var other in words.Names)
             if (other.From >= who.To && other.From < request.Sentence.To)
                 return false;
-        return true;
+        return head.Index == 0 || requests.All(r => r.Sentence != head);
     }
 
     /// <summary>"Ada can you check it", "please Ada would you lock up": who is asked stands right before how they are asked.</summary>
@@ -353,16 +366,34 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>"Ada will do it", "Ben is doing it", "the drivers can help": whose it is, where no request is read in that.</summary>
     private bool IsToDoIt(WhoPhrase who)
     {
-        if (who.From == 0 || requests.Any(r => r.From == who.From))
-            return false;
         var i = who.To;
-        if (words.At(i).Lower is "is" or "are" && words.At(i + 1).Is("doing"))
-            return words.At(i + 2).Lower is "it" or "that" or "this";
-        if (words.At(i).Lower is "can" or "could" && words.At(i + 1).Is("help"))
-            return !words.IsPlain(i + 2);
-        return words.At(i).Lower is "will" or "can" or "to"
-            && OnlySaid.IsDoingIt(words, i + 1)
-            && words.ClassAt(who.From - 1) is WordClass.Comma or WordClass.Stop or WordClass.Dash;
+        return who.From > 0
+            && (
+                words.At(i).Lower is "is" or "are"
+                    && words.At(i + 1).Is("doing")
+                    && words.At(i + 2).Lower is "it" or "that" or "this"
+                || words.At(i).Lower is "can" or "could" && words.At(i + 1).Is("help") && !words.IsPlain(i + 2)
+                || words.At(i).Lower is "will" or "can" or "to"
+                    && words.At(i + 1).Is("do")
+                    && words.At(i + 2).Lower is "it" or "that" or "this" or "them"
+                    && words.ClassAt(who.From - 1) is WordClass.Comma or WordClass.Stop or WordClass.Dash
+            )
+            && requests.All(r => r.From != who.From);
+    }
+
+    private bool IsToldSomething(WhoPhrase who, Candidate request)
+    {
+        var i = words.ClassAt(who.To) is WordClass.Comma ? who.To + 1 : who.To;
+        var isTold =
+            words.ClassAt(i) is WordClass.You && words.At(i + 1).Lower is "said" or "told" or "promised" or "mentioned"
+            || words.At(i).Is("you're") && words.ClassAt(i + 1) is WordClass.Gerund;
+        if (!isTold)
+            return false;
+        // "Ada, you said you'd be near, can you drop it off": somebody else has to be called behind it.
+        foreach (var other in words.Names)
+            if (other.From > who.To && other.From <= request.Content)
+                return true;
+        return false;
     }
 
     /// <summary>"Under the shop", "for their second shop": what is called as a crew is, is a place here.</summary>

@@ -24,7 +24,7 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
     private const double WhenNeeded = 0.85;
 
     /// <summary>How sure it is of "Friday is fine".</summary>
-    private const double WhenEnough = 0.95;
+    private const double WhenEnough = 0.99;
 
     /// <summary>What settles it; null where the words around it do not.</summary>
     public Verdict? Settle(TimePhrase time, Candidate request) =>

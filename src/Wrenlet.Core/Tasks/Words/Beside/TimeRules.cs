@@ -24,6 +24,14 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
     /// <summary>What settles it; null where the features have to decide.</summary>
     public Verdict? Settle(TimePhrase time, Candidate request)
     {
+        if (
+            time is { Due: not null, Repeats: null }
+            && request.End <= time.From
+            && words.SentenceOf(time.From) == request.Sentence
+            && TimesOfAll.IsBehindAll(words, request.Sentence, time)
+            && words.ListedAs(request) is { Who: not null }
+        )
+            return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAllBefore);
         if (IsOfAll(time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
         if (TimesOfAll.Is(words, requests, time, request))
@@ -40,6 +48,17 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             && _attaching.IsAlone(time)
         )
             return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
+        // "..., Ada will do it on Thursday"
+        if (
+            time is { Due: not null, Repeats: null }
+            && words.At(time.From - 1).Lower is "it" or "that"
+            && words.At(time.From - 2).Is("do")
+            && words.At(time.From - 3).Lower is "will" or "can" or "to"
+            && time.From >= request.End
+            && words.SentenceOf(time.From) == request.Sentence
+            && words.ClassAt(time.From - 4) is WordClass.Person or WordClass.Crew
+        )
+            return Verdict.By(PlaceTexts.StandsWithItsPart, 1);
         if (_told.IsToldFirst(time, request))
             return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
         // "The lease runs out in May, remind me on Monday"
@@ -56,6 +75,18 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.IsOfAnotherPart);
         if (IsDeadlineBehind(time, request))
             return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
+        // "On Thursday if it's dry, otherwise Friday", "I'd suggest Wednesday"
+        if (
+            time is { Due: not null, Repeats: null }
+            && words.SentenceOf(time.From) == request.Sentence
+            && time.From >= request.End
+            && (
+                words.At(time.From - 1).Is("otherwise")
+                || words.At(time.From - 1).Is("suggest")
+                    && words.ClassAt(time.From - 2) is WordClass.Stating or WordClass.I
+            )
+        )
+            return Verdict.By(PlaceTexts.StandsWithItsPart, OfAllBefore);
         if (_said.Settle(time, request) is { } said)
             return said;
         if (_attaching.IsOnlyTold(time, request))

@@ -28,25 +28,27 @@ internal static class TimesOfAll
             return false;
         if (ArePartedBySemicolons(words, request.Sentence, home))
             return IsBehindAll(words, home, time);
-        if (requests.Any(r => r.Sentence == home || r.Sentence.Index > home.Index))
-            return false;
-        return IsSaidBy(words, home)
-            // "Ada posters, Ben tours, Tom the till. One week before at the latest"
-            || (
-                words.TimeAt(home.From) is not null
-                && EndsWithItsTime(words, home)
-                && HasNoVerb(words, home)
-                && words.ListedIn(words.Sentences[home.Index - 1]).Count > 1
-                && words.Sentences[home.Index - 1].Line == home.Line
-            )
-            // "1) towels 2) lamps. Before you go home tonight"
-            || (
-                words.At(home.From).Lower is "before" or "by"
-                && EndsWithItsTime(words, home)
-                && words.Sentences[home.Index - 1].IsItem
-                && words.Sentences[home.Index - 1].Line == home.Line
-            );
+        return (IsSaidBy(words, home) || IsAllThatIsSaid(words, home))
+            && requests.All(r => r.Sentence != home && r.Sentence.Index <= home.Index);
     }
+
+    /// <summary>Whether a sentence behind a list says no more than a time.</summary>
+    private static bool IsAllThatIsSaid(MessageWords words, Sentence home) =>
+        // "Ada posters, Ben tours, Tom the till. One week before at the latest"
+        (
+            words.TimeAt(home.From) is not null
+            && EndsWithItsTime(words, home)
+            && HasNoVerb(words, home)
+            && words.ListedIn(words.Sentences[home.Index - 1]).Count > 1
+            && words.Sentences[home.Index - 1].Line == home.Line
+        )
+        // "1) towels 2) lamps. Before you go home tonight"
+        || (
+            words.At(home.From).Lower is "before" or "by"
+            && EndsWithItsTime(words, home)
+            && words.Sentences[home.Index - 1].IsItem
+            && words.Sentences[home.Index - 1].Line == home.Line
+        );
 
     private static bool ArePartedBySemicolons(MessageWords words, Sentence from, Sentence to)
     {
@@ -56,8 +58,8 @@ internal static class TimesOfAll
         return true;
     }
 
-    /// <summary>"- all for the fair".</summary>
-    private static bool IsBehindAll(MessageWords words, Sentence s, TimePhrase time)
+    /// <summary>"- all for the fair", ", all in the van by six".</summary>
+    public static bool IsBehindAll(MessageWords words, Sentence s, TimePhrase time)
     {
         for (var i = time.From - 1; i > s.From && i >= time.From - MostWords; i--)
             if (words.At(i).Lower is "all" or "both" or "everything")

@@ -24,7 +24,10 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         || IsDeniedBehind(time, request)
         || IsArranged(time, request)
         || IsSince(time, request)
+        || IsBesideItsStart(time, request)
         || IsOfWhatWasThen(time)
+        // "They can do Tuesday or Wednesday. Ada, say Wednesday"
+        || (words.At(request.Content).Is("say") && words.SentenceOf(time.From).Index < request.Sentence.Index)
         || IsOfOurDoing(time, request)
         || IsOfAWish(time, request)
         || IsOfAPartThatTells(time, request)
@@ -122,7 +125,15 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
     private bool IsOfOurDoing(TimePhrase time, Candidate request)
     {
         var home = words.SentenceOf(time.From);
-        if (home.Index <= request.Sentence.Index || time.Repeats is not null || requests.Any(r => r.Sentence == home))
+        if (
+            home.Index <= request.Sentence.Index
+            || time.Repeats is not null
+            || !(
+                words.ClassAt(home.From) is WordClass.I or WordClass.We
+                || words.At(home.From).Lower is "i'll" or "we'll"
+            )
+            || !AsksNothing(home)
+        )
             return false;
         // "I'll be in on Thursday", "I work until five", "we have somebody coming on the 24th"
         if (
@@ -144,6 +155,28 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
             && !(words.At(home.From + 1).Lower is "need" or "want" or "expect" or "hope" or "meet");
     }
 
+    private bool AsksNothing(Sentence s)
+    {
+        foreach (var request in requests)
+            if (request.Sentence == s)
+                return false;
+        return true;
+    }
+
+    /// <summary>"The stall closes at the end of May. Put it up for sale from 1 June": what is asked says from when itself.</summary>
+    private bool IsBesideItsStart(TimePhrase time, Candidate request)
+    {
+        if (words.SentenceOf(time.From).Index >= request.Sentence.Index)
+            return false;
+        foreach (var other in words.Times)
+            if (
+                other is { Start: not null, StartClock: null, Due: null, IsMilestone: false }
+                && TimeRules.IsInside(other, request)
+            )
+                return true;
+        return false;
+    }
+
     /// <summary>"The academy would like us to screen sixty in May. Ada, ring them": what somebody wants is on that day.</summary>
     private bool IsOfAWish(TimePhrase time, Candidate request)
     {
@@ -153,7 +186,6 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
             || time.Repeats is not null
             || words.At(time.From).Lower is "by" or "before" or "for"
             || words.At(time.From - 1).Lower is "by" or "before" or "for"
-            || requests.Any(r => r.Sentence == home)
         )
             return false;
         for (var i = home.From + 1; i < time.From; i++)
@@ -166,7 +198,8 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
                         or WordClass.Third
                         or WordClass.Modal
             )
-                return words.ClassAt(home.From) is not (WordClass.I or WordClass.We or WordClass.Subject);
+                return words.ClassAt(home.From) is not (WordClass.I or WordClass.We or WordClass.Subject)
+                    && AsksNothing(home);
         return false;
     }
 
