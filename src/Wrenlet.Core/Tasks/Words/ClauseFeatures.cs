@@ -135,6 +135,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(SureFeatures.IsThingDated);
         if (SaidToOne.IsOrderedBehind(words, c))
             into.Add(SureFeatures.IsOrderedBehind);
+        if (SaidToOne.IsNeededByADay(words, c))
+            into.Add(SureFeatures.IsNeededByADay);
         if (TakenUp.Is(words, c))
             into.Add(Feature.Of(TakenUpIs, cue, first));
         if (Closed(c.Content) is > 0 and var word)

@@ -208,4 +208,25 @@ internal static class SaidToOne
                 or WordClass.Number
                 or WordClass.Subject
                 or WordClass.Other;
+
+    /// <summary>"The entries have to be in by Friday", "everything has to be off the floor the day before".</summary>
+    public static bool IsNeededByADay(MessageWords words, Candidate c)
+    {
+        if (
+            c.Needs < 0
+            || !(words.At(c.Needs).Lower is "has" or "have")
+            || words.At(c.Sentence.To).Is("?")
+            || words.ClassAt(c.Sentence.From) is WordClass.Subordinator or WordClass.We or WordClass.I
+        )
+            return false;
+        foreach (var time in words.Times)
+            if (
+                time.From > c.Content
+                && time.To <= c.Sentence.To
+                && time is { Due: not null, Repeats: null }
+                && (words.At(time.From).Lower is "by" or "before" || time.IsFromAnother)
+            )
+                return true;
+        return false;
+    }
 }

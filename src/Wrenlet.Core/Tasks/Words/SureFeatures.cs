@@ -32,5 +32,8 @@ internal static class SureFeatures
     /// <summary>So of "Ada, the van needs new tyres": somebody is called, and what is needed is all that is said.</summary>
     public static readonly Feature IsNeedSaidTo = Named("need said to", "called");
 
+    /// <summary>So of "the entries have to be in by Friday": what has to be so by a day is asked for.</summary>
+    public static readonly Feature IsNeededByADay = Named("needed by a day", "has to");
+
     private static Feature Named(string kind, string value) => Feature.Of(Feature.Number(kind), Feature.Number(value));
 }

@@ -67,6 +67,7 @@ internal static class FeatureTexts
         ["list+cue"] = [InList, Cue, Mark],
         ["behind a question"] = [c => $"a question stands before it, {Cue(c)}", Address],
         ["over an order"] = [_ => "it goes on over an order about what it names"],
+        ["needed by a day"] = [_ => "it has to be so by a day"],
         ["ordered behind what is told"] = [_ => "somebody is called, told something and then given an order"],
         ["taken up"] = [c => $"an order behind it is about what it names, {Cue(c)}", First],
         ["listed"] = [_ => "it is listed, or its sentence says whose it is"],

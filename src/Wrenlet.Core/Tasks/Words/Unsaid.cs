@@ -60,6 +60,9 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
         return null;
     }
 
+    /// <summary>So many tokens back somebody's wish is looked for.</summary>
+    private const int Near = 60;
+
     /// <summary>A title of so many words or fewer says too little by itself.</summary>
     private const int Short = 5;
 
@@ -74,6 +77,7 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
                 w is "for" or "to" or "with" or "them" or "him" or "her" or "back" or "it" or "that" or "one"
             )
             || request.Cue.Cue.Doer is Doer.Author
+            || !IsAWishBefore()
         )
             return null;
         foreach (var mention in spokenOf.Before())
@@ -94,6 +98,18 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
             )
                 return "for " + spokenOf.WordsOf(mention);
         return null;
+    }
+
+    /// <summary>Whether a customer is named shortly before it who wants something: looking closer costs more than this.</summary>
+    private bool IsAWishBefore()
+    {
+        for (var i = request.From - 1; i > 0 && i > request.From - Near; i--)
+            if (
+                words.ClassAt(i - 1) is WordClass.Other
+                && words.At(i).Lower is "want" or "wants" or "need" or "needs" or "would" or "rang"
+            )
+                return true;
+        return false;
     }
 
     /// <summary>"Mrs Hale would like to come on Friday, say yes": to whom; null where the request says it.</summary>

@@ -23,6 +23,7 @@ internal sealed class Weights
         [SureFeatures.IsNeedSaidTo] = 6.5,
         [SureFeatures.GoesOnOverAnOrder] = -3,
         [SureFeatures.IsOrderedBehind] = 1.5,
+        [SureFeatures.IsNeededByADay] = 1.5,
     }.ToFrozenDictionary();
 
     private readonly FrozenDictionary<Feature, double> _worth;

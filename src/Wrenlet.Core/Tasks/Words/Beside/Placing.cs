@@ -123,7 +123,10 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     }
 
     /// <summary>Whether a request is the doing of those who are named.</summary>
-    public Verdict Of(WhoPhrase who, Candidate request)
+    public Verdict Of(WhoPhrase who, Candidate request) =>
+        Attaching.IsNear(words, who.From, request) ? OfNear(who, request) : Verdict.By(PlaceTexts.StandsTooFarAway);
+
+    private Verdict OfNear(WhoPhrase who, Candidate request)
     {
         // "Hugh takes the pictures".
         if (who.To == request.Content && words.DoneBy(request.Content) is not null)
@@ -157,8 +160,6 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return listed;
         if (words.IsOneself(who, author))
             return Verdict.By(PlaceTexts.IsWhoWrites);
-        if (!Attaching.IsNear(words, who.From, request))
-            return Verdict.By(PlaceTexts.StandsTooFarAway);
         if (_rules.IsOfAnotherItem(who.From, request))
             return Verdict.By(PlaceTexts.IsOfAnotherItem);
         // "Ada, panel ready by ten please, and somebody make coffee": whoever it is.
@@ -229,7 +230,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         // "There's a wasps' nest under the shop", "cups for their second shop": where, and whom for
-        if (request.Cue.Who != who && IsAPlaceHere(who))
+        if (request.Cue.Who != who && NamesTold.IsAPlace(words, who))
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         // "Ada and I are in town, so Ben, open the post"
         if (
@@ -242,7 +243,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         if (
             request.Cue.Who != who
             && (who.To > request.Content || who.From < request.From)
-            && IsToldSomething(who, request)
+            && NamesTold.IsToldSomething(words, who, request)
         )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         if (author is null && IsGreeted(who))
@@ -299,7 +300,23 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         foreach (var other in words.Names)
             if (other.From >= who.To && other.From < request.Sentence.To)
                 return false;
-        return head.Index == 0 || requests.All(r => r.Sentence != head);
+        return head.Index == 0 || !AsksIn(head);
+    }
+
+    private bool IsWhereOneOpens(int token)
+    {
+        foreach (var one in requests)
+            if (one.From == token)
+                return true;
+        return false;
+    }
+
+    private bool AsksIn(Sentence s)
+    {
+        foreach (var one in requests)
+            if (one.Sentence == s)
+                return true;
+        return false;
     }
 
     /// <summary>"Ada can you check it", "please Ada would you lock up": who is asked stands right before how they are asked.</summary>
@@ -378,51 +395,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                     && words.At(i + 2).Lower is "it" or "that" or "this" or "them"
                     && words.ClassAt(who.From - 1) is WordClass.Comma or WordClass.Stop or WordClass.Dash
             )
-            && requests.All(r => r.From != who.From);
-    }
-
-    private bool IsToldSomething(WhoPhrase who, Candidate request)
-    {
-        var i = words.ClassAt(who.To) is WordClass.Comma ? who.To + 1 : who.To;
-        var isTold =
-            words.ClassAt(i) is WordClass.You && words.At(i + 1).Lower is "said" or "told" or "promised" or "mentioned"
-            || words.At(i).Is("you're") && words.ClassAt(i + 1) is WordClass.Gerund;
-        if (!isTold)
-            return false;
-        // "Ada, you said you'd be near, can you drop it off": somebody else has to be called behind it.
-        foreach (var other in words.Names)
-            if (other.From > who.To && other.From <= request.Content)
-                return true;
-        return false;
-    }
-
-    /// <summary>"Under the shop", "for their second shop": what is called as a crew is, is a place here.</summary>
-    private bool IsAPlaceHere(WhoPhrase who)
-    {
-        if (words.ClassAt(who.Names[0]) is not WordClass.Crew || who.Names.Count > 1)
-            return false;
-        var opens = words.At(who.From).Is("the") ? who.From : who.From - 1;
-        if (
-            words.ClassAt(opens)
-            is WordClass.Noun
-                or WordClass.NounOrVerb
-                or WordClass.VerbOrAdjective
-                or WordClass.Time
-        )
-            opens--;
-        return words.At(opens - 1).Lower
-                is "under"
-                    or "in"
-                    or "at"
-                    or "behind"
-                    or "outside"
-                    or "near"
-                    or "inside"
-                    or "into"
-                    or "above"
-                    or "opposite"
-                && words.ClassAt(opens) is WordClass.Determiner or WordClass.Possessive or WordClass.Crew
-            || words.At(opens - 1).Is("for") && words.At(opens).Lower is "their" or "his" or "her";
+            && !IsWhereOneOpens(who.From);
     }
 
     /// <summary>"Dear Ms Dane, could you": who writes from outside greets somebody, and leaves it to us whose doing it is.</summary>

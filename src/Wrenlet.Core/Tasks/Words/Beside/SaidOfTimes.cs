@@ -181,7 +181,10 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
     private bool IsWhereItGoes(TimePhrase time, Candidate request) =>
         words.SentenceOf(time.From) == request.Sentence
         && (
-            words.ClassAt(time.From - 1) is WordClass.To && time.From > request.Content
+            words.ClassAt(time.From - 1) is WordClass.To
+                && time.From > request.Content
+                // "Get it seen to at lunch"
+                && !words.At(time.From).Is("at")
             || words.At(request.Content).Lower is "move" or "shift" or "change" or "swap"
                 && words.At(time.From).Is("from")
                 && time is { Start: not null, Due: not null }

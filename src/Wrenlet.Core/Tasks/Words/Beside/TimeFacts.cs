@@ -39,9 +39,7 @@ internal sealed class TimeFacts(MessageWords words)
         : time.Due is null ? "from"
         : time.Start is not null ? "between"
         : time.Due.At - words.Sent > FarOff ? "far off"
-        : time.ClockAlone is not null
-        || Enumerable.Range(time.From, time.To - time.From).Any(i => words.At(i).Kind is TokenKind.Clock)
-            ? "clock"
+        : time.ClockAlone is not null || HasAClock(time) ? "clock"
         : "day";
 
     /// <summary>Whether a part of the sentence with its own verb leads to it.</summary>
@@ -172,6 +170,14 @@ internal sealed class TimeFacts(MessageWords words)
                 return true;
             else if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
                 return false;
+        return false;
+    }
+
+    private bool HasAClock(TimePhrase time)
+    {
+        for (var i = time.From; i < time.To; i++)
+            if (words.At(i).Kind is TokenKind.Clock)
+                return true;
         return false;
     }
 }

@@ -26,10 +26,10 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
     {
         if (
             time is { Due: not null, Repeats: null }
-            && request.End <= time.From
+            && request.Content < time.From
             && words.SentenceOf(time.From) == request.Sentence
             && TimesOfAll.IsBehindAll(words, request.Sentence, time)
-            && words.ListedAs(request) is { Who: not null }
+            && (words.ListedAs(request) is { Who: not null } || words.IsPartOfAList(request.Sentence))
         )
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAllBefore);
         if (IsOfAll(time, request))
@@ -87,6 +87,14 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             )
         )
             return Verdict.By(PlaceTexts.StandsWithItsPart, OfAllBefore);
+        // "Find a bigger one today or we lose the ferry"
+        if (
+            time is { Due: not null, Repeats: null }
+            && IsInside(time, request)
+            && words.At(time.To).Is("or")
+            && words.ClassAt(time.To + 1) is WordClass.We or WordClass.I or WordClass.Subject or WordClass.Stating
+        )
+            return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
         if (_said.Settle(time, request) is { } said)
             return said;
         if (_attaching.IsOnlyTold(time, request))
@@ -183,12 +191,19 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         return to >= request.Sentence.To;
     }
 
+    /// <summary>"Book it in for the 20th".</summary>
+    private bool IsBookedFor(TimePhrase time, Candidate request) =>
+        words.At(time.From).Is("for")
+        && words.At(request.Content).Is("book")
+        && words.At(request.Content + 1).Lower is "it" or "them" or "him" or "her"
+        && time.From - request.Content <= 3;
+
     /// <summary>"Order the salt by Thursday as the frost comes on Saturday": by when, right behind what is ordered.</summary>
     private bool IsDeadlineInside(TimePhrase time, Candidate request)
     {
         if (
             time is not { Due: not null, Repeats: null, IsMilestone: false }
-            || !words.At(time.From).Is("by")
+            || !(words.At(time.From).Is("by") || IsBookedFor(time, request))
             || !IsInside(time, request)
             || request.Needs >= 0
             || !Listing.Orders(words, request.Content)
@@ -308,6 +323,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             // What stands at the end of all may be of all: "Ada posters, Ben tours, Tom the till by Friday".
             && (
                 p != parts[^1]
+                // "Call the laundry, and let Ada know by noon"
+                || p.Content > 0 && words.At(p.Content).Is("let") && words.At(p.Content - 1).Is("and")
                 || p is { Who: not null, IsAThing: false }
                     && !HasComma(Math.Max(p.Content, p.From), time.From)
                     // "Ada to sand it and Ben to paint it by Friday"

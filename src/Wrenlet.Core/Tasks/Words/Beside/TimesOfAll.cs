@@ -28,8 +28,12 @@ internal static class TimesOfAll
             return false;
         if (ArePartedBySemicolons(words, request.Sentence, home))
             return IsBehindAll(words, home, time);
-        return (IsSaidBy(words, home) || IsAllThatIsSaid(words, home))
-            && requests.All(r => r.Sentence != home && r.Sentence.Index <= home.Index);
+        if (!(IsSaidBy(words, home) || IsAllThatIsSaid(words, home)))
+            return false;
+        foreach (var one in requests)
+            if (one.Sentence.Index >= home.Index)
+                return false;
+        return true;
     }
 
     /// <summary>Whether a sentence behind a list says no more than a time.</summary>

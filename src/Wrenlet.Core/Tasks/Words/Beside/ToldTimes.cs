@@ -15,6 +15,9 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
     /// <summary>What settles it; null where the features have to decide.</summary>
     public Verdict? Settle(TimePhrase time, Candidate request) =>
         IsWhatIsSaid(time, request)
+        // "Don't take tomorrow for an answer", "don't let them tell you next week"
+        || (words.At(time.From - 1).Is("take") && (words.At(time.To).Is("for") || words.At(time.To - 1).Is("for")))
+        || (words.At(time.From - 1).Is("you") && words.At(time.From - 2).Is("tell"))
         || IsOfWhatIsSought(time, request)
         || IsHowLongItIsHad(time, request)
         || IsWhatItIsAbout(time)
@@ -210,11 +213,15 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
             return false;
         for (var i = time.From - 1; i > request.Content && !Listing.IsMark(words, i); i--)
             if (words.At(i).Lower is "what's" or "who's" or "what" or "who" or "where" or "which")
-                return words.Times.Exists(t =>
-                    t.From >= time.To
-                    && words.At(t.From).Lower is "by" or "before"
-                    && words.SentenceOf(t.From) == request.Sentence
-                );
+                return IsDatedBehind(time.To, request.Sentence);
+        return false;
+    }
+
+    private bool IsDatedBehind(int from, Sentence s)
+    {
+        foreach (var time in words.Times)
+            if (time.From >= from && time.To <= s.To && words.At(time.From).Lower is "by" or "before")
+                return true;
         return false;
     }
 
@@ -258,9 +265,6 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         && time.Repeats is null
         && (
             words.At(time.From - 1).Lower is "say" or "suggest" or "propose"
-            // "Don't take tomorrow for an answer", "don't let them tell you next week"
-            || (words.At(time.From - 1).Is("take") && words.At(time.To).Is("for"))
-            || (words.At(time.From - 1).Is("you") && words.At(time.From - 2).Is("tell"))
             || words.At(time.From).Is("for") && IsOffered(request.Content, time.From)
         );
 
@@ -283,6 +287,14 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         for (var i = mark + 1; i < time.From; i++)
             if (words.At(i).Lower is "need" or "needs" or "needing" or "needed" or "want" or "wants")
                 return false;
+        // "Please keep it for me, I'll be in on Thursday"
+        if (
+            mark > request.Content
+            && words.At(mark + 1).Lower is "i'll" or "we'll"
+            && words.At(mark + 2).Is("be")
+            && words.At(mark + 3).Lower is "in" or "there" or "here" or "back" or "passing"
+        )
+            return true;
         return mark > request.Content
             && words.ClassAt(mark + 1) is WordClass.Subject
             && Asides.IsTold(words, mark + 1, request.Sentence.To);

@@ -1,0 +1,50 @@
+namespace Wrenlet.Core.Tasks.Words.Beside;
+
+/// <summary>Tells where a name is that of a place, or of somebody who is only told something.</summary>
+internal static class NamesTold
+{
+    /// <summary>"Ada, you said your sister has one, and Ben to fetch it": told to her, and asked of somebody called behind it.</summary>
+    public static bool IsToldSomething(MessageWords words, WhoPhrase who, Candidate request)
+    {
+        var i = words.ClassAt(who.To) is WordClass.Comma ? who.To + 1 : who.To;
+        var isTold =
+            words.ClassAt(i) is WordClass.You && words.At(i + 1).Lower is "said" or "told" or "promised" or "mentioned"
+            || words.At(i).Is("you're") && words.ClassAt(i + 1) is WordClass.Gerund;
+        if (!isTold)
+            return false;
+        // "Ada, you said you'd be near, can you drop it off": somebody else has to be called behind it.
+        foreach (var other in words.Names)
+            if (other.From > who.To && other.From <= request.Content)
+                return true;
+        return false;
+    }
+
+    /// <summary>"Under the shop", "for their second shop": what is called as a crew is, is a place here.</summary>
+    public static bool IsAPlace(MessageWords words, WhoPhrase who)
+    {
+        if (words.ClassAt(who.Names[0]) is not WordClass.Crew || who.Names.Count > 1)
+            return false;
+        var opens = words.At(who.From).Is("the") ? who.From : who.From - 1;
+        if (
+            words.ClassAt(opens)
+            is WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrAdjective
+                or WordClass.Time
+        )
+            opens--;
+        return words.At(opens - 1).Lower
+                is "under"
+                    or "in"
+                    or "at"
+                    or "behind"
+                    or "outside"
+                    or "near"
+                    or "inside"
+                    or "into"
+                    or "above"
+                    or "opposite"
+                && words.ClassAt(opens) is WordClass.Determiner or WordClass.Possessive or WordClass.Crew
+            || words.At(opens - 1).Is("for") && words.At(opens).Lower is "their" or "his" or "her";
+    }
+}
