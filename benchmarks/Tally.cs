@@ -108,6 +108,7 @@ internal sealed class Tally
                 $"{row.Id, -5} {(wrong.Count == 0 ? "fits" : "WRONG: " + string.Join(", ", wrong)), -34} "
                     + $"{message.Text} → {Shown([found], message)}"
                     + (wrong.Count == 0 ? "" : $" ≠ {string.Join(" | ", task[4..])}")
+                    + (wrong.Contains("number") ? $" of {drafts.Length}: {Shown(drafts, message)}" : "")
             );
         }
 

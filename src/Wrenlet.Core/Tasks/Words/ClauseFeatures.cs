@@ -228,8 +228,12 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         if (
             plain == 1
             && c.End >= s.To
-            && (c.Cue.Cue.Label is "ask someone" || (c.Cue.Cue.Label is "ask" && IsDated(c)))
-            && SaidToOne.IsAsked(words, c)
+            && (
+                (
+                    c.Cue.Cue.Label is "ask someone" or "someone must" || (c.Cue.Cue.Label is "ask" && IsDated(c))
+                ) && SaidToOne.IsAsked(words, c)
+                || SaidToOne.IsNeededByADay(words, c)
+            )
             && !Lexicon.OfNoWork.Contains(words.At(c.Content).Lower)
         )
             return;

@@ -307,10 +307,16 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
     }
 
     /// <summary>"I'll do them tonight and Ada can check them in the morning": of the day after.</summary>
-    public bool IsNextMorning(ClockWords clock, int back)
+    /// <param name="clock">The part of the day.</param>
+    /// <param name="back">So many tokens before it are looked at.</param>
+    /// <param name="hasBegun">Whether it was written when work had begun for the day.</param>
+    public bool IsNextMorning(ClockWords clock, int back, bool hasBegun)
     {
         if (clock.Half is not Half.Morning)
             return false;
+        // "I'll look again in the morning", written while the morning of today has begun
+        if (At(clock.To - 2).Is("the") && At(clock.To - 3).Is("in") && hasBegun)
+            return true;
         for (var i = clock.To - 1; i >= Math.Max(0, clock.To - back); i--)
             if (At(i).Lower is "tonight" or "overnight" or "evening")
                 return true;

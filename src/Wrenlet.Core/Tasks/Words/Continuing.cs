@@ -40,12 +40,13 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
     private int ObjectEnd(Candidate request, int last)
     {
         var end = request.End;
-        var (asks, looks, sure) = (false, false, false);
+        var (asks, looks, sure, rings) = (false, false, false, false);
         for (var i = request.Content; i < end; i++)
             if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash)
-                (asks, looks, sure) = (false, false, false);
+                (asks, looks, sure, rings) = (false, false, false, false);
             else
             {
+                rings |= words.At(i).Lower is "ring" or "call" or "text" or "phone" or "email" or "confirm";
                 asks |= words.At(i).Lower is "ask" or "tell" or "find" or "explain" or "know";
                 looks |= words.At(i).Lower is "check" or "see" or "show";
                 sure |= words.At(i).Lower is "sure";
@@ -68,6 +69,7 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
                 && words.At(end).Lower is "would" or "will"
                 && Enumerable.Range(request.Content, end - request.Content).Any(i => OpensAnObject(i) || IsQuestion(i))
             )
+            || (rings && (IsOnceItIsSo(end) || IsOnceItIsSo(end - 1)) && request.Cue.Cue.Doer is not Doer.Author)
             || (sure && words.At(end).Lower is "until" or "till" or "before" or "unless");
         if (!opens)
             return end;
@@ -93,6 +95,12 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
             to++;
         return to;
     }
+
+    /// <summary>"Ring them when the car is at the door": what they are to be told. "When you have a minute" is not.</summary>
+    private bool IsOnceItIsSo(int i) =>
+        words.At(i).Is("when")
+        && words.ClassAt(i + 1) is not (WordClass.You or WordClass.I or WordClass.We)
+        && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Subject or WordClass.Stating;
 
     private bool OpensAnObject(int i) => IsQuestion(i) || words.At(i).Lower is "if" or "when";
 

@@ -174,6 +174,8 @@ internal static class Cues
             "could|can|may i|we please? have",
             "could|can|may i|we please? move|change|cancel|postpone|swap|book|reserve|return|extend+",
             "could|can|may i|we please? get+",
+            "i|we would|should like to order|book|reserve|hire|buy|cancel|change+",
+            "i'd|we'd like to order|book|reserve|hire|buy|cancel|change+",
             "if you|someone could|would|can please?",
             "you can|could"
         ),

@@ -254,6 +254,8 @@ internal sealed class MessageReading(
             )
         )
             start = null;
+        if (repeat is not null && Begun(request) is { } opened)
+            (start, due) = (opened, null);
         // "Cards for every client, starting today": that is now.
         if (start is { } now && now.Time.Start!.At <= sent && due is null)
             start = null;
@@ -351,6 +353,28 @@ internal sealed class MessageReading(
         return best;
     }
 
+    /// <summary>"Every Monday the ropes get checked, Ada please start next week": from when on; null where that is not said.</summary>
+    private (TimePhrase Time, double Certainty)? Begun(Request request)
+    {
+        foreach (var (time, certainty) in request.Times)
+            if (time is { Due: { } on, Repeats: null } && words.At(time.From - 1).Lower is "start" or "begin")
+            {
+                var day = setting.Calendar.DateOf(on.At);
+                if (time.IsPeriod)
+                    day = day.With(DateAdjusters.PreviousOrSame(IsoDayOfWeek.Monday));
+                return (
+                    time with
+                    {
+                        From = time.From - 1,
+                        Start = new(setting.Calendar.OpeningOf(day), 0.9, [], Texts.StartOfTheWorkingDay),
+                    },
+                    certainty
+                );
+            }
+
+        return null;
+    }
+
     /// <summary>"Wednesday, Frank, seven o'clock": a day and a time of day that stand apart are one moment.</summary>
     private (TimePhrase Time, double Certainty)? Joined(Request request, (TimePhrase Time, double Certainty)? due)
     {
@@ -384,6 +408,8 @@ internal sealed class MessageReading(
                 || t.Time.ClockAlone is not null
             )
             .Select(t => (t.Time.From, t.Time.To))
+            // "Start next week"
+            .Concat(chosen.Where(c => c is not null).Select(c => (c!.Value.Item1.From, c.Value.Item1.To)))
             .Concat(request.Names.Select(n => (n.Who.From, n.Who.To)))
             .Concat(request.Priorities.Select(p => (p.From, p.To)));
 

@@ -285,9 +285,22 @@ internal sealed class RepeatGrammar(
             to++;
         else if (At(to).Lower is "every" or "each")
             to++;
+        else if (At(to).Is("the") && At(to + 1).Is("month") && Gets(i, to + 2))
+            to++;
         else if (!every && !At(to).Is("monthly"))
             return null;
         return At(to).Lower is "month" or "monthly" ? Repeating(i, to + 1, named.Rule, named.First) : null;
+    }
+
+    /// <summary>"On the last Friday of the month the filters get changed": how it is done, and not when it is done once.</summary>
+    private bool Gets(int from, int to)
+    {
+        if (from > 0 && At(from - 1).Kind is not TokenKind.LineBreak && !(At(from - 1).Lower is "." or "!"))
+            return false;
+        for (var i = to + 1; i < to + Further && At(i).IsWord; i++)
+            if (At(i).Lower is "get" or "gets")
+                return true;
+        return false;
     }
 
     /// <summary>A day of each month: "the 3rd", "the last Friday", "the first working day" is not among them.</summary>

@@ -94,6 +94,9 @@ internal static class SaidToOne
             ) && Listing.Orders(words, c.Content),
             // "Ada is to answer the mail"
             "who to" => words.At(c.Content - 2).Lower is "is" or "are" && Listing.Orders(words, c.Content),
+            // "I'll do the brakes tonight and Ada can test them tomorrow"
+            "who can" => words.ClassIn(c.Sentence, c.From - 1) is WordClass.Conjunction
+                && Listing.Orders(words, c.Content),
             "who please" => words.At(c.Content - 1).Lower is "please" or "kindly"
                 && !words.At(c.Content + 1).Is("not")
                 && Listing.Orders(words, c.Content),

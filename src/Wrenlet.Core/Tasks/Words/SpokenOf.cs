@@ -65,6 +65,8 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 && Before().Where(IsIndefinite).OrderBy(FromNearest).FirstOrDefault() is { } first
             )
                 found[i] = words.Slice(first.From, first.To);
+            else if (i == request.Content + 1 && IsOneByItself(i) && IsGotten(i - 1) && OneMore() is { } another)
+                found[i] = another;
             else if (
                 IsSome(i)
                 && Before()
@@ -96,6 +98,23 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             }
         return found;
     }
+
+    private bool IsGotten(int verb) => words.At(verb).Lower is "hire" or "order" or "buy" or "borrow" or "rent" or "get";
+
+    /// <summary>"The drill is in the garage until Wednesday, hire one": another of what was told of.</summary>
+    private string? OneMore() =>
+        Before()
+            .Where(m =>
+                m is { Part: Part.Subject or Part.Topic, IsPlural: false, IsSomebody: false, Speaks: false }
+                && words.At(m.From).Is("the")
+                && !_agreement.IsFirm(m)
+            )
+            .OrderBy(FromNearest)
+            .FirstOrDefault()
+            is { } told
+            ? (words.At(told.From + 1).Lower[0] is 'a' or 'e' or 'i' or 'o' or 'u' ? "an " : "a ")
+                + words.Slice(told.From + 1, told.To)
+            : null;
 
     /// <summary>"Can you cover her calls", where the request names nobody whose they could be.</summary>
     private bool IsOwnersWord(int i) =>

@@ -438,7 +438,7 @@ internal sealed class TimeGrammar
         if (
             day is null
             && !clock.Today
-            && (moment <= _sent.ToInstant() || _clocks.IsNextMorning(clock, NamedMoments.MostBack))
+            && (moment <= _sent.ToInstant() || _clocks.IsNextMorning(clock, NamedMoments.MostBack, calendar.OpeningOf(today) <= _sent.ToInstant()))
         )
         {
             date = calendar.AddWorkingDays(today, 1);

@@ -195,6 +195,7 @@ internal sealed class Tokenizer
         && (
             rest.StartsWith("s going to ", StringComparison.OrdinalIgnoreCase)
             || rest.StartsWith("s to ", StringComparison.OrdinalIgnoreCase)
+            || rest.StartsWith("s turn", StringComparison.OrdinalIgnoreCase)
         );
 
     private static Token? Digits(string text, int i)

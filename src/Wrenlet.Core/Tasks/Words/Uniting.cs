@@ -35,18 +35,22 @@ internal sealed class Uniting(MessageWords words)
                 continue;
             }
 
-            if (i + 1 < read.Count && (IsMetBy(read[i], read[i + 1]) || IsSeenToBy(read[i], read[i + 1])))
+            if (
+                i + 1 < read.Count
+                && (
+                    IsMetBy(read[i], read[i + 1])
+                    || IsSeenToBy(read[i], read[i + 1])
+                    || IsWhatItIsAbout(read[i], read[i + 1])
+                )
+            )
             {
-                read[i + 1] = (
-                    read[i + 1].Request,
-                    read[i + 1].Draft with
-                    {
-                        Due = read[i + 1].Draft.Due ?? read[i].Draft.Due,
-                    }
-                );
+                read[i + 1] = (read[i + 1].Request, Met(read[i].Draft, read[i + 1].Draft));
                 i++;
                 continue;
             }
+
+            if (i + 1 < read.Count && IsWhyItIsAsked(read[i], read[i + 1]))
+                read.RemoveAt(i + 1);
 
             var to = i + 1;
             while (to < read.Count && AreOfOne(read[to - 1], read[to]))
@@ -141,6 +145,75 @@ internal sealed class Uniting(MessageWords words)
         return words.WhoAt(asked.Sentence.From, asked.Sentence.To) is { } called
             && order.Request.Names.Any(n => n.Who.From == called.From);
     }
+
+    /// <summary>
+    /// "Ada, the cold store is at nine degrees. Get the man in": what is so, and what is to be done about it. "Ada, the tap
+    /// drips" alone calls for it.
+    /// </summary>
+    private bool IsWhatItIsAbout((Request Request, Draft Draft) told, (Request Request, Draft Draft) order)
+    {
+        var (first, second) = (told.Request.Words, order.Request.Words);
+        return second.Sentence.Index - first.Sentence.Index is 0 or 1 or 2
+            && second.Sentence.Line == first.Sentence.Line
+            && second.Sentence.IsItem == first.Sentence.IsItem
+            && IsTold(first, order)
+            && !Parting.Tells(words, second)
+            && (first.Needs >= 0 || !Needing.Of(words, first.Sentence, first.Content).Any())
+            && (
+                second.Cue.Cue.Doer is Doer.You
+                || words.ClassAt(second.Content) is WordClass.Verb
+                || Listing.Orders(words, second.Content)
+            )
+            && !(words.At(second.From).Lower is "also" or "plus")
+            && (
+                told.Request.Names.Count == 0
+                || order.Request.Names.Count == 0
+                || told.Request.Names.Select(n => n.Who.From).SequenceEqual(order.Request.Names.Select(n => n.Who.From))
+            );
+    }
+
+    /// <summary>"We'd need the files by Friday, our printer closes then": what, and why.</summary>
+    private bool IsWhyItIsAsked((Request Request, Draft Draft) asked, (Request Request, Draft Draft) why)
+    {
+        var (first, second) = (asked.Request.Words, why.Request.Words);
+        return first.Sentence == second.Sentence
+            && why.Request.Names.Count == 0
+            && asked.Request.Names.Count == 0
+            && words.ClassAt(second.From - 1) is WordClass.Comma or WordClass.Dash
+            && Parting.Tells(words, second)
+            && !Parting.Tells(words, first)
+            && words.ListedAs(second) is null;
+    }
+
+    private bool IsTold(Candidate first, (Request Request, Draft Draft) order)
+    {
+        if (Parting.Tells(words, first))
+            return true;
+        // "The auditor wants the sheets. They're in the blue folder, copy them"
+        if (first.Needs >= 0)
+            return words.At(first.Needs).Lower is "want" or "wants" && TakenUp.Is(words, first);
+        if (first.Cue.Cue != Cue.None || Listing.Orders(words, first.Content))
+            return false;
+        return words.ListedAs(first) is not { Who: not null } && Listing.States(words, first.Content + 1, first.End)
+            || TakenUp.Is(words, first)
+                // "Oil for the baler, get it on account": what is to be got is said in the other.
+                && !(
+                    order.Request.Words.Sentence == first.Sentence
+                    && $"{order.Draft.Title.Value} ".Contains(" it ", StringComparison.Ordinal)
+                );
+    }
+
+    /// <summary>What meets a need, with its date and its people; what was said first is one press away.</summary>
+    private static Draft Met(Draft need, Draft order) =>
+        order with
+        {
+            Title = order.Title with
+            {
+                Alternatives = [.. order.Title.Alternatives.Append(need.Title.Value).Distinct()],
+            },
+            Owners = order.Owners ?? need.Owners,
+            Due = order.Due ?? need.Due,
+        };
 
     private bool AreOfOne((Request Request, Draft Draft) a, (Request Request, Draft Draft) b)
     {

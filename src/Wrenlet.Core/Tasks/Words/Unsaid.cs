@@ -21,16 +21,31 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
                 sense = i;
         if (sense < 0 || words.At(sense + 1).Lower is "at" or "to" or "for" or "into" or "in" or "round" or "over")
             return null;
+        if (words.At(sense).Is("look") && WhyNot() is { } kept)
+            return kept;
         if (
             spokenOf
                 .Before()
-                .Where(m => m.Part is Part.Subject && m.IsDefinite && !m.IsSomebody && !m.Speaks)
+                .Where(m => m.Part is Part.Subject or Part.Alone && m.IsDefinite && !m.IsSomebody && !m.Speaks)
                 .MaxBy(m => m.From) is
             { } meant
         )
-            return (words.At(sense).Is("look") ? "at " : "to ") + spokenOf.WordsOf(meant);
-        return words.At(sense).Is("look") ? WhyNot() : null;
+            return (words.At(sense).Is("look") ? "at " : "to ") + spokenOf.WordsOf(WithoutItsVerb(meant));
+        return null;
     }
+
+    /// <summary>"The lock on the door sticks": the lock on the door, where its verb was taken for a thing.</summary>
+    private Mention WithoutItsVerb(Mention m) =>
+        m.Part is Part.Alone
+        && m.To - m.From > 2
+        && words.SentenceOf(m.From).To == m.To
+        && words.ClassAt(m.To - 1) is WordClass.Third
+        && words.ClassAt(m.To - 2) is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun
+            ? m with
+            {
+                To = m.To - 1,
+            }
+            : m;
 
     /// <summary>"Hugo still can't log in, have a look": why Hugo still can't log in; null where nobody is kept from anything.</summary>
     private string? WhyNot()

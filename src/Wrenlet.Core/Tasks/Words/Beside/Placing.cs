@@ -78,6 +78,13 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 && taken.Find(t => IsBeside(t.Time, clock)) is { Time: not null } day
             )
                 taken.Add((clock, day.Certainty));
+        // "It failed this morning. Workshop, get it done today": what a request says counts more than what stood before it.
+        if (taken.Exists(t => IsItsOwnDay(t.Time, request)))
+            taken.RemoveAll(t =>
+                t.Time is { Due: not null, Repeats: null }
+                && words.SentenceOf(t.Time.From).Index < request.Sentence.Index
+                && !request.Sentence.IsItem
+            );
         // What an item says of itself counts more than what its heading says.
         if (request.Sentence.IsItem && taken.Exists(t => IsItsOwn(t.Time, request)))
             taken.RemoveAll(t => t.Time.Due is not null && !words.SentenceOf(t.Time.From).IsItem);
@@ -246,6 +253,19 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             && NamesTold.IsToldSomething(words, who, request)
         )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
+        // "Take the long rods", where there is a crew of rods
+        if (
+            words.ClassAt(who.From) is WordClass.Crew
+            && who.From > request.Content + 1
+            && request.Cue.Who != who
+            && words.ClassAt(who.From - 1)
+                is WordClass.VerbOrAdjective
+                    or WordClass.Noun
+                    or WordClass.NounOrVerb
+                    or WordClass.Number
+            && words.ClassAt(who.From - 2) is WordClass.Determiner or WordClass.Possessive
+        )
+            return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         if (author is null && IsGreeted(who))
             return Verdict.By(PlaceTexts.IsGreeted);
         if (IsAddressed(who, request) || IsAskedAtTheHead(who, request))
@@ -298,7 +318,12 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         )
             return false;
         foreach (var other in words.Names)
-            if (other.From >= who.To && other.From < request.Sentence.To)
+            if (
+                other.From >= who.To
+                && other.From < request.Sentence.To
+                // "Scan it and send it to Ben": whom it goes to
+                && !(other.From > request.Content && words.ClassAt(other.From - 1) is WordClass.Preposition or WordClass.To)
+            )
                 return false;
         return head.Index == 0 || !AsksIn(head);
     }
@@ -323,7 +348,11 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     private bool IsAskedAtTheHead(WhoPhrase who, Candidate request) =>
         who.To == request.From
         && request.Cue.Cue is { Doer: Doer.You, Label: "ask" or "mind" or "kind" }
-        && words.ClassAt(who.From - 1) is WordClass.Edge or WordClass.Stop or WordClass.Courtesy
+        && (
+            words.ClassAt(who.From - 1) is WordClass.Edge or WordClass.Stop or WordClass.Courtesy
+            || words.ClassAt(who.From - 1) is WordClass.Comma
+                && words.At(request.From).Lower is "can" or "could" or "would" or "will"
+        )
         && words.ClassAt(who.From) is WordClass.Person;
 
     /// <summary>"fix the puncture on the wheelbarrow pete ta": behind a thing, with no comma, at the end of all.</summary>
@@ -358,9 +387,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     {
         // "It's Ada's turn"
         if (
-            words.At(who.From - 1).Lower is "it's" or "that's"
-            && words.At(who.To - 1).Lower.EndsWith("'s", StringComparison.Ordinal)
-            && words.At(who.To).Lower is "turn" or "job"
+            words.At(who.From - 1).Lower is "it's" or "its" or "that's"
+            && words.At(who.To + 1).Is("s")
+            && words.At(who.To + 2).Is("turn")
         )
             return true;
         // "From now on that's you Ada"
@@ -450,6 +479,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>A time that an item of a list has for itself; a time of day goes with the day of its heading.</summary>
     private bool IsItsOwn(TimePhrase time, Candidate request) =>
         time.ClockAlone is null && words.SentenceOf(time.From) == request.Sentence;
+
+    private static bool IsItsOwnDay(TimePhrase time, Candidate request) =>
+        time is { Due: not null, Repeats: null, ClockAlone: null } && TimeRules.IsInside(time, request);
 
     private bool IsBeside(TimePhrase day, TimePhrase clock)
     {

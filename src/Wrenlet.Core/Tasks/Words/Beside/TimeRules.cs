@@ -36,6 +36,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
         if (TimesOfAll.Is(words, requests, time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAllBefore);
+        if (IsDayAboveItems(time, request))
+            return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, Placing.OfTheHeading);
         if (IsAboveParts(time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, Placing.OfTheHeading);
         // "Price tags. All of them. Before the sale"
@@ -286,6 +288,25 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             if (!words.At(words.Sentences[i].To).Is(";"))
                 return false;
         return true;
+    }
+
+    /// <summary>"Thursday:", and below it "drivers: ferry tickets by noon".</summary>
+    private bool IsDayAboveItems(TimePhrase time, Candidate request)
+    {
+        var heading = words.SentenceOf(time.From);
+        if (
+            !request.Sentence.IsItem
+            || heading.IsItem
+            || time is not { DayAlone: not null, Repeats: null }
+            || time.From != heading.From
+            || words.ClassAt(time.To) is not WordClass.Colon
+            || words.IsPlain(time.To + 1) && time.To + 1 < heading.To
+        )
+            return false;
+        for (var i = heading.Index + 1; i < request.Sentence.Index; i++)
+            if (!words.Sentences[i].IsItem)
+                return false;
+        return words.Times.TrueForAll(t => t.ClockAlone is not null || words.SentenceOf(t.From) != request.Sentence);
     }
 
     /// <summary>Who and what stands in one item of a list has to do with that one only, but for "all by Friday" at its end.</summary>
