@@ -42,7 +42,7 @@ internal sealed class DaysMeant(MessageWords words, WorkCalendar calendar)
             return null;
         var means = false;
         for (var i = c.Content; i < c.End; i++)
-            means |= words.At(i).Lower is "it" or "them" or "him" or "her" or "there";
+            means |= words.At(i).Lower is "it" or "them" or "him" or "her" or "there" or "around";
         // "Ada drives the chairs over tomorrow and Ben meets her there at nine"
         if (
             means
@@ -54,6 +54,11 @@ internal sealed class DaysMeant(MessageWords words, WorkCalendar calendar)
             return null;
         var before = words.Sentences[home.Index - 1];
         var named = words.Times.FindAll(t => words.SentenceOf(t.From) == before);
-        return means && before.Line == home.Line && named is [{ DayAlone: { } day, Repeats: null }] ? day.Date : null;
+        return
+            means
+            && before.Line == home.Line
+            && named is [{ Due: { } then, Repeats: null, ClockAlone: null, IsPeriod: false } only]
+            ? only.DayAlone?.Date ?? calendar.DateOf(then.At)
+            : null;
     }
 }

@@ -40,6 +40,7 @@ internal static class Parting
                 break;
             if (
                 IsAnothersPart(words, sentence, i, behind)
+                || IsNoPartOfIt(words, sentence, behind)
                 || (
                     words.ClassAt(i) is WordClass.Comma && States(words, content, i) && IsAsked(words, sentence, behind)
                 )
@@ -85,6 +86,25 @@ internal static class Parting
         return Orders(words, verb)
             || words.At(who.To).Lower is "will" or "can" or "could" or "should" or "must"
             || words.DoneBy(who.To) is not null;
+    }
+
+    /// <summary>
+    /// "Wash the lot again, and from now on nothing gets folded damp", "ring them and don't take no for an answer", "send me the
+    /// photo, and would Saturday suit?".
+    /// </summary>
+    private static bool IsNoPartOfIt(MessageWords words, Sentence sentence, int behind)
+    {
+        if (!(words.At(behind - 1).Lower is "and" or "&"))
+            return false;
+        var (word, next) = (words.At(behind).Lower, words.At(behind + 1).Lower);
+        return word is "nothing" or "nobody" or "no-one" && next is not "else"
+            || word is "don't" or "dont" or "never" && next is not "forget"
+            || word is "do" && next is "not"
+            || word is "from" && next is "now"
+            || word is "until" or "till" && next is "then"
+            || word is "would" or "could"
+                && words.At(sentence.To).Is("?")
+                && words.ClassAt(behind + 1) is WordClass.Subject or WordClass.Time or WordClass.Other;
     }
 
     /// <summary>"The inn have doubled their order, tell the dairy": what is so, and what is asked for that reason.</summary>

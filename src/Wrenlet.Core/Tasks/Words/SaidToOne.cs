@@ -148,7 +148,7 @@ internal static class SaidToOne
             || words.At(s.To).Is("?")
             || !Listing.Orders(words, c.Content)
             || !(
-                words.ClassAt(c.From - 1) is WordClass.Comma or WordClass.Dash
+                words.ClassAt(c.From - 1) is WordClass.Comma or WordClass.Dash or WordClass.Crew
                 || Candidates.IsAfterClause(words, s, c.From)
             )
         )
@@ -162,7 +162,7 @@ internal static class SaidToOne
                 ? called
                 : null;
         if (who is null)
-            return EndsInAPlea(words, c);
+            return EndsInAPlea(words, c) || IsCalledInTheMiddle(words, c);
         var told = words.ClassAt(who.To) is WordClass.Comma or WordClass.Colon or WordClass.Dash ? who.To + 1 : who.To;
         return told < c.From
             && (
@@ -172,6 +172,18 @@ internal static class SaidToOne
                 || words.At(told).Is("no")
             )
             && !Listing.Orders(words, told);
+    }
+
+    /// <summary>"They want half past five from Monday, drivers, change it in the plan".</summary>
+    private static bool IsCalledInTheMiddle(MessageWords words, Candidate c)
+    {
+        var s = c.Sentence;
+        var name = words.ClassAt(c.From - 1) is WordClass.Comma ? c.From - 2 : c.From - 1;
+        return words.ClassIn(s, name) is WordClass.Crew or WordClass.Person
+            && words.ClassIn(s, name - 1) is WordClass.Comma
+            && !WordForms.HasSamePast(words.At(c.Content).Lower)
+            && (Listing.States(words, s.From, name) || Needing.Of(words, s, s.From).Any())
+            && !Listing.Orders(words, s.From);
     }
 
     /// <summary>"They have moved the pick-up, tell the drivers please Ada", "room 9 is free at three, use that please".</summary>
@@ -217,7 +229,13 @@ internal static class SaidToOne
     {
         if (
             c.Needs < 0
-            || !(words.At(c.Needs).Lower is "has" or "have")
+            || !(
+                words.At(c.Needs).Lower is "has" or "have"
+                // "The alarm must be tested before Saturday"
+                || words.At(c.Needs).Lower is "must" or "needs" or "need"
+                    && words.At(c.Content - 1).Is("be")
+                    && words.ClassAt(c.Content) is WordClass.Past
+            )
             || words.At(c.Sentence.To).Is("?")
             || words.ClassAt(c.Sentence.From) is WordClass.Subordinator or WordClass.We or WordClass.I
         )

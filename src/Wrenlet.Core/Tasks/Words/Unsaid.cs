@@ -171,6 +171,8 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
             && (
                 words.ListedAs(request) is { IsAllThatIsAsked: true }
                 || request.From == request.Sentence.From
+                // "The meeting needs an agenda. Ada, draft by Thursday"
+                || words.WhoAt(request.Sentence.From, request.From) is { } called && called.To == request.From - 1
                 || (words.ClassAt(request.From - 1) is WordClass.Comma || request.Cue.Cue.Label is "ask")
                     && Listing.States(words, request.Sentence.From, request.From)
             )

@@ -264,6 +264,10 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                     or WordClass.NounOrVerb
                     or WordClass.Number
             && words.ClassAt(who.From - 2) is WordClass.Determiner or WordClass.Possessive
+            // "Whether we can do it with four riders"
+            || words.ClassAt(who.From) is WordClass.Crew
+                && who.From > request.Content
+                && Lexicon.Numbers.ContainsKey(words.At(who.From - 1).Lower)
         )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         if (author is null && IsGreeted(who))

@@ -200,12 +200,20 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         && words.At(request.Content + 1).Lower is "it" or "them" or "him" or "her"
         && time.From - request.Content <= 3;
 
+    /// <summary>"Chase the inn on Monday if they haven't paid".</summary>
+    private bool IsOnADay(TimePhrase time, Candidate request) =>
+        words.At(time.From).Is("on")
+        && time.DayAlone is not null
+        && !(words.At(request.Content).Lower is "book" or "reserve" or "order" or "write" or "put" or "remind" or "move")
+        && words.At(time.To).Lower is "if" or "as" or "because" or "since" or "unless"
+        && words.Times.Count == 1;
+
     /// <summary>"Order the salt by Thursday as the frost comes on Saturday": by when, right behind what is ordered.</summary>
     private bool IsDeadlineInside(TimePhrase time, Candidate request)
     {
         if (
             time is not { Due: not null, Repeats: null, IsMilestone: false }
-            || !(words.At(time.From).Is("by") || IsBookedFor(time, request))
+            || !(words.At(time.From).Is("by") || IsBookedFor(time, request) || IsOnADay(time, request))
             || !IsInside(time, request)
             || request.Needs >= 0
             || !Listing.Orders(words, request.Content)
