@@ -117,7 +117,7 @@ public class ReaderToldTests
     )]
     [InlineData("Office, no more cheques from Monday, put a notice up", "office: Put a notice up")]
     [InlineData("Office, a courier is coming for the file, have it ready", "office: Have the file ready")]
-    [InlineData("Kit, the drill is in the blue van until Wednesday, hire one", "Kit: Hire one")]
+    [InlineData("Kit, the drill is in the blue van until Wednesday, hire one", "Kit: Hire a drill")]
     [InlineData(
         "@office when the club ring, book all eight of them into one afternoon",
         "office: Book all eight of them into one afternoon"

@@ -49,6 +49,34 @@ internal static class Asides
     ];
 
     /// <summary>"At some point", "for once": no time that could be kept to, and nothing to be done.</summary>
+    /// <summary>When it may be done by and by: "next time you pass", "any day but Wednesday".</summary>
+    public static IEnumerable<(int From, int To)> Whenever(MessageWords words, Candidate request)
+    {
+        var (from, end) = (request.Content, request.End);
+        // "Next time you're at the mill, measure the stage"
+        if (words.At(from).Is("next") && words.At(from + 1).Is("time"))
+            for (var i = from + 2; i + 1 < end; i++)
+                if (words.ClassAt(i) is WordClass.Comma && Listing.Orders(words, i + 1))
+                    yield return (from, i + 1);
+        for (var i = from + 2; i + 2 < end; i++)
+            // "Have a look next time you have your tools with you"
+            if (
+                words.At(i).Is("next")
+                && words.At(i + 1).Is("time")
+                && words.ClassAt(i + 2) is WordClass.You or WordClass.Stating
+                && words.ClassAt(i - 1) is not WordClass.Determiner
+            )
+                yield return (i, end);
+            // "Look at the lamp, any day but Wednesday"
+            else if (
+                words.At(i).Is("any")
+                && words.At(i + 1).Lower is "day" or "time"
+                && words.At(i + 2).Lower is "but" or "except"
+                && words.ClassAt(i - 1) is WordClass.Comma
+            )
+                yield return (i - 1, end);
+    }
+
     public static IEnumerable<(int From, int To)> Vague(MessageWords words, Candidate request)
     {
         for (var i = request.Content; i < request.End; i++)

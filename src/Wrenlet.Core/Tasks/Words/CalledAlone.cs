@@ -26,6 +26,7 @@ internal static class CalledAlone
         ?? ThingThenOrder(words, s)
         ?? TopicThenOrder(words, s)
         ?? InPieces(words, s)
+        ?? AskedIfNot.In(words, s)
         ?? DueBehind(words, s)
         ?? CalledNext(words, s)
         ?? CalledByWhen.In(words, s)
@@ -223,6 +224,9 @@ internal static class CalledAlone
             var at = next.From;
             while (at < next.To && words.ClassAt(at) is WordClass.Time or WordClass.Courtesy or WordClass.Comma)
                 at++;
+            // "By Monday please so I've time to read it"
+            if (words.At(at).Is("so") && at > next.From && words.ClassAt(at + 1) is not WordClass.Verb)
+                at = next.To;
             if (at == next.To && words.TimeAt(next.From) is { Due: not null } && !words.At(next.To).Is("?"))
                 return new(s, s.From, who.To + 1, who.To + 1, s.To, who) { IsAllThatIsAsked = true };
             if (next.To - next.From > MostOfAPiece || Listing.States(words, next.From, next.To))

@@ -58,6 +58,18 @@ internal static class Candidates
                     && words.At(i - 1).Lower.EndsWith("'s", StringComparison.Ordinal)
                 )
                     continue;
+                // "Have you sent him the notice? If not, today please"
+                if (
+                    words.At(sentence.To).Is("?")
+                    && words.ListedIn(sentence) is [{ IsAllThatIsAsked: true } asked]
+                    && asked.Content == i
+                    && i > asked.From
+                )
+                {
+                    Add(sentence, i, new(Cue.None, i, i, null), i);
+                    continue;
+                }
+
                 var cues = words.CuesAt(sentence, i);
                 var opens = Opens(words, sentence, i);
                 foreach (var cue in cues)
@@ -166,6 +178,8 @@ internal static class Candidates
             && cue.Content < cue.To
             && words.ClassAt(words.ClassAt(i) is WordClass.Courtesy ? i + 2 : i + 1) is WordClass.I
         )
+        // "When can you come?": one of ours only wants to know.
+        || (byStaff && (words.At(i).Is("when") || words.At(i - 1).Is("when")))
         || IsAPlace(words, cue)
         // "See if you can get it sooner": that is what is asked.
         || (words.At(i).Is("if") && words.At(i - 1).Lower is "see" or "check" or "ask")

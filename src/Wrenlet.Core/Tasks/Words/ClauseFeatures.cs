@@ -224,14 +224,16 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
 
         if (TakenUp.GoesOnOverIt(words, c))
             into.Add(SureFeatures.GoesOnOverAnOrder);
+        // "Ada, draft by Thursday"
+        if (plain == 1 && c.End >= s.To && c.Cue.Cue == Cue.None && IsVerbByADay(c))
+            return;
         // "Is anyone free to unload at five?": asked in full, however short it is.
         if (
             plain == 1
             && c.End >= s.To
             && (
-                (
-                    c.Cue.Cue.Label is "ask someone" or "someone must" || (c.Cue.Cue.Label is "ask" && IsDated(c))
-                ) && SaidToOne.IsAsked(words, c)
+                (c.Cue.Cue.Label is "ask someone" or "someone must" || (c.Cue.Cue.Label is "ask" && IsDated(c)))
+                    && SaidToOne.IsAsked(words, c)
                 || SaidToOne.IsNeededByADay(words, c)
             )
             && !Lexicon.OfNoWork.Contains(words.At(c.Content).Lower)
@@ -243,6 +245,14 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         if (plain == 1)
             into.Add(Feature.Of(LengthEnd, length, kind, Class(s, c.Content)));
     }
+
+    private bool IsVerbByADay(Candidate c) =>
+        words.ClassAt(c.Content) is WordClass.Verb
+        && words.ClassIn(c.Sentence, c.From - 1) is WordClass.Comma
+        && words.WhoAt(c.Sentence.From, c.From) is { } who
+        && who.To == c.From - 1
+        && words.TimeAt(c.Content + 1) is { Due: not null, Repeats: null }
+        && words.At(c.Content + 1).Lower is "by" or "before";
 
     private bool IsDated(Candidate c)
     {

@@ -323,10 +323,19 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
         return false;
     }
 
+    /// <summary>"Stuck at 1.020".</summary>
+    private bool IsOfADecimal(int i) =>
+        At(i + 1).Is(".")
+        && At(i + 1).Span.Start == At(i).Span.End
+        && At(i + 2).Kind is TokenKind.Number
+        && At(i + 2).Span is var behind
+        && behind.Start == At(i + 1).Span.End
+        && behind.Length is not 2;
+
     private int? HourOf(int i)
     {
         if (At(i).Kind is TokenKind.Number && At(i).Value is >= 1 and <= 12 && At(i).Span.Length <= 2)
-            return At(i).Value;
+            return IsOfADecimal(i) ? null : At(i).Value;
         return
             At(i).IsWord
             && At(i).Lower is not ("a" or "an" or "couple")

@@ -119,6 +119,12 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
         else if (IsMark(i) && words.ClassAt(i + 1) is WordClass.Conjunction)
             i++;
 
+        // "And don't take no for an answer": that is not to be done.
+        if (
+            words.At(i + 1).Lower is "don't" or "dont" or "never"
+            || (words.At(i + 1).Is("do") && words.At(i + 2).Is("not"))
+        )
+            return -1;
         if (
             words.At(i).Lower is "and" or "then" or "or"
                 && words.ClassAt(i + 1)

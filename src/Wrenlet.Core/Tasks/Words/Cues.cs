@@ -174,6 +174,7 @@ internal static class Cues
             "could|can|may i|we please? have",
             "could|can|may i|we please? move|change|cancel|postpone|swap|book|reserve|return|extend+",
             "could|can|may i|we please? get+",
+            "when can|could|would you|someone|somebody please?",
             "i|we would|should like to order|book|reserve|hire|buy|cancel|change+",
             "i'd|we'd like to order|book|reserve|hire|buy|cancel|change+",
             "if you|someone could|would|can please?",
@@ -215,7 +216,7 @@ internal static class Cues
             AskWho,
             Doer.Named,
             "please? can|could|would|will|shall <who> please? kindly? be? able? to?",
-            "please? can|could|would|will|shall you and <who> please? kindly? be? able? to?",
+            "please? can|could|would|will|shall you and|or <who> please? kindly? be? able? to?",
             "please? can|could|would|will <who> please? be able|free|available|willing|happy to",
             "please? can|could|would|will|might someone|somebody|anyone|anybody|one from|in|at <who> please? be? able|free? to?",
             "it would|will be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "

@@ -32,7 +32,19 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
     /// <summary>The day that was named last ahead of a token; null where none was.</summary>
     public Func<int, LocalDate?> NamedBefore { get; set; } = _ => null;
 
-    public DayWords? Read(int i) =>
+    public DayWords? Read(int i) => IsInsideAMilestone(i) ? null : Any(i);
+
+    /// <summary>"Open weekend", "Friday market": a word of what is so called names no day by itself.</summary>
+    private bool IsInsideAMilestone(int i)
+    {
+        foreach (var (words, _) in _milestones)
+            for (var k = 1; k < words.Length && k <= i; k++)
+                if (At(i).Lower == words[k] && Named(words, i - k) is not null)
+                    return true;
+        return false;
+    }
+
+    private DayWords? Any(int i) =>
         Relative(i)
         ?? Ahead(i)
         ?? Weekday(i)

@@ -233,7 +233,13 @@ internal static class Listing
         )
             return [parts[0], .. parts.Skip(1).Select(p => p with { IsAThing = true, Verb = verb })];
         // "Ada has the keys, Ben the van, Tom the maps": the verb is said once, and tells.
-        if (!ordered && (!AreThings(words, s, parts) || States(words, s.From, parts[0].From)))
+        if (
+            !ordered
+            && (
+                !(promise >= 0 && parts.TrueForAll(p => IsAThing(words, p)) || AreThings(words, s, parts))
+                || (States(words, s.From, parts[0].From) && !IsWhoDoesWhat(words, parts[0].From))
+            )
+        )
             return [];
         return
         [
@@ -252,6 +258,12 @@ internal static class Listing
             ),
         ];
     }
+
+    /// <summary>"The fair - who does what: Ada the stand, Ben the signs".</summary>
+    private static bool IsWhoDoesWhat(MessageWords words, int first) =>
+        words.ClassAt(first - 1) is WordClass.Colon or WordClass.Dash
+        && words.At(first - 2).Is("what")
+        && words.At(first - 4).Lower is "who" or "who's";
 
     /// <summary>"Ada does the front, Ben the back": the verb in its base form; null where it tells how things are.</summary>
     private static string? SaidOnce(MessageWords words, int verb, Says first, Says[] others) =>
@@ -373,7 +385,9 @@ internal static class Listing
                     .Range(p.Content, p.End - p.Content)
                     .Any(i =>
                         words.ClassAt(i) is WordClass.Third
-                        && words.ClassAt(i + 1) is not (WordClass.Comma or WordClass.Time)
+                        && (
+                            words.ClassAt(i + 1) is not (WordClass.Comma or WordClass.Time) || words.At(i + 1).Is("for")
+                        )
                     )
                 && words.TimeAt(p.End - 1) is { } time
                 && time.From > p.Content

@@ -45,6 +45,11 @@ internal sealed class Mentions(MessageWords words)
                 && words.At(i + 1).Is("of")
             )
                 i += 2;
+            // "One of the panes has a crack"
+            var isOne =
+                words.At(i).Is("one") && words.At(i + 1).Is("of") && words.ClassAt(i + 2) is WordClass.Determiner;
+            if (isOne)
+                i += 2;
             if (!Begins(i, from, to))
                 continue;
             var head = HeadFrom(i, to);
@@ -73,7 +78,19 @@ internal sealed class Mentions(MessageWords words)
                 )
                     found.Add(Of(i, k + 1, k, Part.Aside) with { IsSomebody = true });
             if (end - i <= Longest)
-                found.Add(Of(i, end, head, part) with { IsInAnAside = aside });
+                found.Add(
+                    isOne
+                        ? Of(i, end, head, part) with
+                        {
+                            From = opening,
+                            IsPlural = false,
+                            IsInAnAside = aside,
+                        }
+                        : Of(i, end, head, part) with
+                        {
+                            IsInAnAside = aside,
+                        }
+                );
             i = end - 1;
         }
 
@@ -259,6 +276,15 @@ internal sealed class Mentions(MessageWords words)
                         kind is WordClass.Verb or WordClass.VerbOrNoun
                         && !NamingWords.IsPlural(words.At(j - 1).Lower)
                         && (j + 1 >= to || _naming.IsBreak(j + 1) || _naming.IsSaidOf(j, to))
+                    )
+                    // "The roof hatch at the back leaks": one roof would have "hatches".
+                    || (
+                        kind is WordClass.Verb
+                        && before is WordClass.Noun
+                        && words.ClassAt(j - 2) is WordClass.Determiner or WordClass.Possessive
+                        && !NamingWords.IsPlural(words.At(j - 1).Lower)
+                        && !Groups.Contains(words.At(j - 1).Lower)
+                        && words.ClassAt(j + 1) is WordClass.Preposition
                     );
             case WordClass.Third
                 when before is WordClass.VerbOrNoun

@@ -187,6 +187,18 @@ internal static class PriorityWords
         if (Match(tokens, at) is not { } match)
             return null;
         var to = match.To;
+        // "Change the website, the leaflets can wait": those, and not what is asked.
+        if (
+            tokens[at].Is("can")
+            && at > 2
+            && tokens[at - 1] is { IsWord: true }
+            && !(tokens[at - 1].Lower is "it" or "this" or "that" or "they" or "which" or "all" or "both")
+            && tokens[at - 2].Lower is var thing
+            && (IsDetermining(thing) || IsDetermining(tokens[at - 3].Lower))
+            && tokens[IsDetermining(thing) ? at - 3 : at - 4] is { } mark
+            && mark.Lower is "," or "-" or "but"
+        )
+            return null;
         if (to + 1 < tokens.Count && tokens[to].Is("at") && tokens[to + 1].Is("all"))
             to += 2;
         else if (to < tokens.Count && tokens[to].Lower is "whatsoever" or "though" or "really")
@@ -202,6 +214,8 @@ internal static class PriorityWords
             : null
         );
     }
+
+    private static bool IsDetermining(string word) => word is "the" or "my" or "our" or "their" or "his" or "her";
 
     /// <summary>What several phrases of a message come to: the highest that was not denied, else Low.</summary>
     public static Priority Combine(IEnumerable<Priority> said)

@@ -167,11 +167,22 @@ internal static class SaidToOne
         return told < c.From
             && (
                 Listing.States(words, told, c.From)
+                // "Insurance renewal, runs out on 3 May, get three prices"
+                || HasAThird(words, told, c.From)
                 || words.ClassAt(told) is WordClass.Subordinator
                 // "No more cheques from Monday, put a notice up"
                 || words.At(told).Is("no")
             )
             && !Listing.Orders(words, told);
+    }
+
+    /// <summary>"Insurance renewal, runs out on 3 May".</summary>
+    public static bool HasAThird(MessageWords words, int from, int to)
+    {
+        for (var i = from + 1; i + 1 < to; i++)
+            if (words.ClassAt(i) is WordClass.Third && words.ClassAt(i + 1) is WordClass.Preposition or WordClass.Time)
+                return true;
+        return false;
     }
 
     /// <summary>"They want half past five from Monday, drivers, change it in the plan".</summary>

@@ -99,7 +99,8 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         return found;
     }
 
-    private bool IsGotten(int verb) => words.At(verb).Lower is "hire" or "order" or "buy" or "borrow" or "rent" or "get";
+    private bool IsGotten(int verb) =>
+        words.At(verb).Lower is "hire" or "order" or "buy" or "borrow" or "rent" or "get";
 
     /// <summary>"The drill is in the garage until Wednesday, hire one": another of what was told of.</summary>
     private string? OneMore() =>

@@ -100,7 +100,12 @@ internal sealed class TimeGrammar
     private TimePhrase? Heading(int i) =>
         (i == 0 || At(i - 1).Kind is TokenKind.LineBreak || At(i - 1).Lower is ".")
         && _days.Milestone(i, out var to) is { } milestone
-        && At(to).Is(":")
+        && (
+            At(to).Is(":")
+            // "Trade fair. Ada the stand", "Trade fair - who does what: ..."
+            || (At(to).Is(".") && At(to + 1).Name is not null)
+            || (At(to).Is("-") && At(to + 1).Is("who"))
+        )
             ? new(i, to, new Point(milestone, 0.9, [], "the milestone's moment"), null, null) { IsMilestone = true }
             : null;
 
@@ -438,7 +443,10 @@ internal sealed class TimeGrammar
         if (
             day is null
             && !clock.Today
-            && (moment <= _sent.ToInstant() || _clocks.IsNextMorning(clock, NamedMoments.MostBack, calendar.OpeningOf(today) <= _sent.ToInstant()))
+            && (
+                moment <= _sent.ToInstant()
+                || _clocks.IsNextMorning(clock, NamedMoments.MostBack, calendar.OpeningOf(today) <= _sent.ToInstant())
+            )
         )
         {
             date = calendar.AddWorkingDays(today, 1);

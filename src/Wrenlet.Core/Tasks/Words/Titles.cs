@@ -138,11 +138,6 @@ internal static class Titles
                 if (cue.Cue.Label == Cues.Pointer)
                     for (var k = i; k < cue.To; k++)
                         left[k] = false;
-        // "Next time you're at the mill, measure the stage"
-        if (words.At(request.Content).Is("next") && words.At(request.Content + 1).Is("time"))
-            for (var i = request.Content + 2; i + 1 < request.End; i++)
-                if (words.ClassAt(i) is WordClass.Comma && Listing.Orders(words, i + 1))
-                    Array.Fill(left, false, request.Content, i + 1 - request.Content);
         // "Everybody needs to have done the test": that it is done is what counts.
         if (
             request.Needs < 0
@@ -179,15 +174,8 @@ internal static class Titles
                     && words.ListedAs(request) is { IsAllThatIsAsked: true }
                 )
                     Array.Fill(left, false, i, request.End - i);
-        // "Have a look next time you have your tools with you"
-        for (var i = request.Content + 2; i + 2 < request.End; i++)
-            if (
-                words.At(i).Is("next")
-                && words.At(i + 1).Is("time")
-                && words.ClassAt(i + 2) is WordClass.You or WordClass.Stating
-                && words.ClassAt(i - 1) is not WordClass.Determiner
-            )
-                Array.Fill(left, false, i, request.End - i);
+        foreach (var (from, to) in Asides.Whenever(words, request))
+            Array.Fill(left, false, from, to - from);
         foreach (var (from, to) in Asides.Vague(words, request))
             Array.Fill(left, false, from, to - from);
         // "ring Ruth for me, could you": asked twice.
@@ -271,6 +259,8 @@ internal static class Titles
 
         // A thing needs something: what is to be done comes before the thing. Whom it is said to stands before both.
         var opens = request.From;
+        if (words.At(opens).Is("from") && words.At(opens + 1).Is("now") && words.At(opens + 2).Is("on"))
+            opens += 3;
         while (opens < request.Needs - 1 && taken.Any(t => t.From <= opens && opens < t.To))
             opens++;
         var thing = Joined(words, opens, request.Needs, Enumerable.Repeat(true, words.Count).ToArray(), first, null)
@@ -434,6 +424,11 @@ internal static class Titles
         : words.At(request.Content - 1).Is("have")
         && words.At(request.Content - 2).Is("to")
         && (words.ClassAt(request.Content) is WordClass.Past || words.At(request.Content).Is("done"))
+            ? WordForms.PastBase(words.At(request.Content).Lower)
+        // "Have you sent him the notice? If not, today please"
+        : words.ClassAt(request.Content - 1) is WordClass.You
+        && words.At(request.Content - 2).Is("have")
+        && words.ListedAs(request) is { IsAllThatIsAsked: true }
             ? WordForms.PastBase(words.At(request.Content).Lower)
         // "Somebody checks the lights"
         : request.Cue.Cue.Label is "someone" && words.ClassAt(request.Content) is WordClass.Third

@@ -120,7 +120,10 @@ internal static class ToldSentences
         for (var i = sentence.From; i + 2 < sentence.To; i++)
             if (words.At(i).Is("at") && words.At(i + 1).Is("all") && words.At(i + 2).Is("times"))
                 return !IsAskedIn(words, sentence, sentence.From, i) && !words.At(i + 3).Is("please");
-        return false;
+        // "Please sign them out, every time"
+        return words.At(sentence.To - 1).Is("time")
+            && words.At(sentence.To - 2).Lower is "every" or "each"
+            && words.ClassAt(sentence.To - 3) is WordClass.Comma;
     }
 
     private static bool IsAskedIn(MessageWords words, Sentence sentence, int from, int to)
@@ -289,6 +292,13 @@ internal static class ToldSentences
                     && words.ClassAt(k + 3) is WordClass.We or WordClass.Determiner or WordClass.Subject
                 )
                     return true;
+        // "When can you come and replace it?": a customer asks for it.
+        if (
+            words.At(i).Is("when")
+            && words.At(i + 1).Lower is "can" or "could"
+            && words.ClassAt(i + 2) is WordClass.You
+        )
+            return false;
         return words.At(sentence.To).Is("?")
             && words.At(i).Lower is "when" or "where" or "what" or "how" or "why"
             && words.At(i + 1).Lower

@@ -11,7 +11,7 @@ internal static class Unhurried
     public static ListedPart? In(MessageWords words, Sentence s)
     {
         if (words.PriorityAt(s.From) is not { Says: Priority.Low } priority)
-            return null;
+            return SaidNext(words, s);
         var i = PastMarks(words, priority.To, s.To);
         var who = words.WhoAt(i, s.To);
         if (who is not null)
@@ -33,6 +33,30 @@ internal static class Unhurried
             && !Asks(words, s, content)
             ? new(s, s.From, content, content, end, who ?? CalledNext(words, s)) { IsAllThatIsAsked = true }
             : null;
+    }
+
+    /// <summary>"The tap in the kitchen drips. No hurry": that it can wait is said behind it.</summary>
+    private static ListedPart? SaidNext(MessageWords words, Sentence s)
+    {
+        if (
+            s.IsItem
+            || s.Index + 1 >= words.Sentences.Count
+            || words.Sentences[s.Index + 1] is not { IsItem: false } next
+            || next.Line != s.Line
+            || words.At(s.To).Is("?")
+            || words.PriorityAt(next.From) is not { Says: Priority.Low } low
+            || PastMarks(words, low.To, next.To) < next.To
+            || words.ClassAt(s.From) is not (WordClass.Determiner or WordClass.Possessive)
+            || words.Times.Exists(t => t.From >= s.From && t.To <= s.To)
+            || words.Names.Exists(n => n.From >= s.From && n.To <= s.To && words.ClassAt(n.From) is WordClass.Person)
+            || !Tells(words, s.From + 1, s.To)
+            || Asks(words, s, s.From)
+        )
+            return null;
+        var end = s.From;
+        while (end < s.To && !Listing.IsMark(words, end))
+            end++;
+        return new(s, s.From, s.From, s.From, end, null) { IsAllThatIsAsked = true };
     }
 
     private static int PastMarks(MessageWords words, int i, int to)

@@ -22,6 +22,12 @@ internal sealed class Uniting(MessageWords words)
             + "put prepare pick pack design build bake reserve supply"
     );
 
+    /// <summary>How one goes about what is needed.</summary>
+    private static readonly FrozenSet<string> Errands = Lexicon.Set(
+        "ring call phone text email ask tell let see look go check try find deal talk speak chase price measure quote take bring do "
+            + "meet say come start plan pull cut"
+    );
+
     /// <summary>The drafts of requests, in their order, those that are one task as one.</summary>
     public ImmutableArray<Draft> Of(List<(Request Request, Draft Draft)> read)
     {
@@ -73,8 +79,28 @@ internal sealed class Uniting(MessageWords words)
             && second.Sentence.Line == first.Sentence.Line
             && first.Cue.Cue.Doer is not Doer.Author
             && taken.Request.Names.Count > 0
-            && second.Cue.Cue.Label is "who will" or "who to" or "who can" or "who must" or Cues.AskWho
-            && OnlySaid.IsDoingIt(words, second.Content);
+            && (
+                second.Cue.Cue.Label is "who will" or "who to" or "who can" or "who must" or Cues.AskWho
+                    && OnlySaid.IsDoingIt(words, second.Content)
+                || second.Cue.Cue.Label is "ask"
+                    && asked.Request.Names.Count == 0
+                    && (OnlySaid.IsDoingIt(words, second.Content) || IsFittingItIn(second.Content))
+            );
+    }
+
+    /// <summary>"Can you fit that in", "can you manage that", "can you see to it".</summary>
+    private bool IsFittingItIn(int verb)
+    {
+        var i = words.At(verb).Is("see") && words.At(verb + 1).Is("to") ? verb + 2 : verb + 1;
+        if (
+            !(words.At(verb).Lower is "fit" or "manage" or "see" or "arrange" or "sort" or "take" or "handle")
+            || !(words.At(i).Lower is "it" or "that" or "this")
+        )
+            return false;
+        i++;
+        if (words.At(i).Lower is "in" or "on" or "out")
+            i++;
+        return !words.IsPlain(i) || words.ClassAt(i) is WordClass.Time or WordClass.Courtesy;
     }
 
     private static Draft TakenOn(Draft asked, Draft taken) =>
@@ -143,7 +169,43 @@ internal sealed class Uniting(MessageWords words)
             return false;
         // "Also, Ada, ring the mill"
         return words.WhoAt(asked.Sentence.From, asked.Sentence.To) is { } called
-            && order.Request.Names.Any(n => n.Who.From == called.From);
+            && order.Request.Names.Any(n => n.Who.From == called.From)
+            && HasToDoWith(wanted, asked);
+    }
+
+    /// <summary>
+    /// Whether an order may be how a need is met: it says so, speaks of the same, or is an errand. "We need flags. Ada, water the
+    /// ferns" are two.
+    /// </summary>
+    private bool HasToDoWith(Candidate need, Candidate order)
+    {
+        if (Getting.Contains(words.At(order.Content).Lower) || Errands.Contains(words.At(order.Content).Lower))
+            return true;
+        for (var i = order.From; i < order.Sentence.To; i++)
+        {
+            var word = words.At(i).Lower;
+            if (
+                word
+                is "it"
+                    or "them"
+                    or "one"
+                    or "some"
+                    or "that"
+                    or "those"
+                    or "this"
+                    or "so"
+                    or "both"
+                    or "all"
+                    or "each"
+            )
+                return true;
+            if (word.Length > 3 && words.ClassAt(i).CanOpenAThing() && words.ClassAt(i) is not WordClass.Determiner)
+                for (var k = need.Sentence.From; k < need.Sentence.To; k++)
+                    if (words.At(k).Lower.StartsWith(word[..^1], StringComparison.Ordinal))
+                        return true;
+        }
+
+        return false;
     }
 
     /// <summary>
@@ -194,7 +256,11 @@ internal sealed class Uniting(MessageWords words)
             return words.At(first.Needs).Lower is "want" or "wants" && TakenUp.Is(words, first);
         if (first.Cue.Cue != Cue.None || Listing.Orders(words, first.Content))
             return false;
-        return words.ListedAs(first) is not { Who: not null } && Listing.States(words, first.Content + 1, first.End)
+        return words.ListedAs(first) is not { Who: not null }
+                && (
+                    Listing.States(words, first.Content + 1, first.End)
+                    || SaidToOne.HasAThird(words, first.Content, first.End)
+                )
             || TakenUp.Is(words, first)
                 // "Oil for the baler, get it on account": what is to be got is said in the other.
                 && !(
@@ -209,11 +275,20 @@ internal sealed class Uniting(MessageWords words)
         {
             Title = order.Title with
             {
+                Value = AboutIt(need.Title.Value, order.Title.Value),
                 Alternatives = [.. order.Title.Alternatives.Append(need.Title.Value).Distinct()],
             },
             Owners = order.Owners ?? need.Owners,
             Due = order.Due ?? need.Due,
         };
+
+    /// <summary>"Insurance renewal, runs out in May, get three prices": three prices for the insurance renewal.</summary>
+    private static string AboutIt(string need, string order) =>
+        need.IndexOf(',', StringComparison.Ordinal) is > 0 and var topic
+        && order.Split(' ') is [.., "price" or "prices" or "quote" or "quotes"]
+        && !order.Contains(" for ", StringComparison.Ordinal)
+            ? $"{order} for the {char.ToLowerInvariant(need[0])}{need[1..topic]}"
+            : order;
 
     private bool AreOfOne((Request Request, Draft Draft) a, (Request Request, Draft Draft) b)
     {

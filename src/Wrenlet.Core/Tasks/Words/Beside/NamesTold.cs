@@ -45,6 +45,8 @@ internal static class NamesTold
                     or "above"
                     or "opposite"
                 && words.ClassAt(opens) is WordClass.Determiner or WordClass.Possessive or WordClass.Crew
+            // "Before it leaves the workshop"
+            || words.At(opens - 1).Lower is "leaves" or "leave" or "left" or "reaches" && words.At(opens).Is("the")
             || words.At(opens - 1).Is("for") && words.At(opens).Lower is "their" or "his" or "her";
     }
 }

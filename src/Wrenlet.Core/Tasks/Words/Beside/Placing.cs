@@ -256,14 +256,14 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         // "Take the long rods", where there is a crew of rods
         if (
             words.ClassAt(who.From) is WordClass.Crew
-            && who.From > request.Content + 1
-            && request.Cue.Who != who
-            && words.ClassAt(who.From - 1)
-                is WordClass.VerbOrAdjective
-                    or WordClass.Noun
-                    or WordClass.NounOrVerb
-                    or WordClass.Number
-            && words.ClassAt(who.From - 2) is WordClass.Determiner or WordClass.Possessive
+                && who.From > request.Content + 1
+                && request.Cue.Who != who
+                && words.ClassAt(who.From - 1)
+                    is WordClass.VerbOrAdjective
+                        or WordClass.Noun
+                        or WordClass.NounOrVerb
+                        or WordClass.Number
+                && words.ClassAt(who.From - 2) is WordClass.Determiner or WordClass.Possessive
             // "Whether we can do it with four riders"
             || words.ClassAt(who.From) is WordClass.Crew
                 && who.From > request.Content
@@ -326,7 +326,10 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 other.From >= who.To
                 && other.From < request.Sentence.To
                 // "Scan it and send it to Ben": whom it goes to
-                && !(other.From > request.Content && words.ClassAt(other.From - 1) is WordClass.Preposition or WordClass.To)
+                && !(
+                    other.From > request.Content
+                    && words.ClassAt(other.From - 1) is WordClass.Preposition or WordClass.To
+                )
             )
                 return false;
         return head.Index == 0 || !AsksIn(head);

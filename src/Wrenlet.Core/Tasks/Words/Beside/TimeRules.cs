@@ -36,7 +36,7 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
         if (TimesOfAll.Is(words, requests, time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAllBefore);
-        if (IsDayAboveItems(time, request))
+        if (TimesOfAll.IsDayAboveItems(words, time, request) || TimesOfAll.IsAboveParts(words, time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, Placing.OfTheHeading);
         if (IsAboveParts(time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, Placing.OfTheHeading);
@@ -128,6 +128,9 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (IsOfABooking(time, request))
             return Verdict.By(PlaceTexts.IsPartOfTheThing);
+        // "Any day but Wednesday"
+        if (words.At(time.From - 1).Lower is "but" or "except" && words.At(time.From - 2).Lower is "day" or "time")
+            return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (words.At(time.From - 1).Lower is "payable" or "valid" or "repayable")
             return Verdict.By(PlaceTexts.IsPartOfTheThing);
         // "The notes of Monday"
@@ -204,7 +207,9 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
     private bool IsOnADay(TimePhrase time, Candidate request) =>
         words.At(time.From).Is("on")
         && time.DayAlone is not null
-        && !(words.At(request.Content).Lower is "book" or "reserve" or "order" or "write" or "put" or "remind" or "move")
+        && !(
+            words.At(request.Content).Lower is "book" or "reserve" or "order" or "write" or "put" or "remind" or "move"
+        )
         && words.At(time.To).Lower is "if" or "as" or "because" or "since" or "unless"
         && words.Times.Count == 1;
 
@@ -296,25 +301,6 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             if (!words.At(words.Sentences[i].To).Is(";"))
                 return false;
         return true;
-    }
-
-    /// <summary>"Thursday:", and below it "drivers: ferry tickets by noon".</summary>
-    private bool IsDayAboveItems(TimePhrase time, Candidate request)
-    {
-        var heading = words.SentenceOf(time.From);
-        if (
-            !request.Sentence.IsItem
-            || heading.IsItem
-            || time is not { DayAlone: not null, Repeats: null }
-            || time.From != heading.From
-            || words.ClassAt(time.To) is not WordClass.Colon
-            || words.IsPlain(time.To + 1) && time.To + 1 < heading.To
-        )
-            return false;
-        for (var i = heading.Index + 1; i < request.Sentence.Index; i++)
-            if (!words.Sentences[i].IsItem)
-                return false;
-        return words.Times.TrueForAll(t => t.ClockAlone is not null || words.SentenceOf(t.From) != request.Sentence);
     }
 
     /// <summary>Who and what stands in one item of a list has to do with that one only, but for "all by Friday" at its end.</summary>

@@ -36,6 +36,24 @@ internal static class TimesOfAll
         return true;
     }
 
+    /// <summary>"Trade fair. Ada the stand, Ben the signs": a milestone by itself, and what is shared out for it.</summary>
+    public static bool IsAboveParts(MessageWords words, TimePhrase time, Candidate request)
+    {
+        var heading = words.SentenceOf(time.From);
+        if (
+            time is not { IsMilestone: true, Due: not null }
+            || time.From != heading.From
+            || time.To < heading.To
+            || request.Sentence.Index != heading.Index + 1
+            || words.ListedIn(request.Sentence) is not [{ Who: not null }, _, ..]
+        )
+            return false;
+        foreach (var other in words.Times)
+            if (words.SentenceOf(other.From) == request.Sentence)
+                return false;
+        return true;
+    }
+
     /// <summary>Whether a sentence behind a list says no more than a time.</summary>
     private static bool IsAllThatIsSaid(MessageWords words, Sentence home) =>
         // "Ada posters, Ben tours, Tom the till. One week before at the latest"
@@ -96,6 +114,28 @@ internal static class TimesOfAll
             )
                 return words.ClassAt(i) is WordClass.Noun
                     && words.ClassAt(i - 1) is WordClass.Possessive or WordClass.Determiner or WordClass.Preposition;
+        return true;
+    }
+
+    /// <summary>"Thursday:", and below it "drivers: ferry tickets by noon".</summary>
+    public static bool IsDayAboveItems(MessageWords words, TimePhrase time, Candidate request)
+    {
+        var heading = words.SentenceOf(time.From);
+        if (
+            !request.Sentence.IsItem
+            || heading.IsItem
+            || time is not { DayAlone: not null, Repeats: null }
+            || time.From != heading.From
+            || words.ClassAt(time.To) is not WordClass.Colon
+            || words.IsPlain(time.To + 1) && time.To + 1 < heading.To
+        )
+            return false;
+        for (var i = heading.Index + 1; i < request.Sentence.Index; i++)
+            if (!words.Sentences[i].IsItem)
+                return false;
+        foreach (var other in words.Times)
+            if (other.ClockAlone is null && words.SentenceOf(other.From) == request.Sentence)
+                return false;
         return true;
     }
 }

@@ -9,7 +9,7 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
 {
     /// <summary>What one has said is to be so by then.</summary>
     private static readonly FrozenSet<string> Promising = Lexicon.Set(
-        "promised said told agreed wanted needed hoped offered quoted booked planned meant"
+        "promised said told agreed wanted needed hoped offered quoted booked planned meant moved changed"
     );
 
     /// <summary>What settles it; null where the features have to decide.</summary>
@@ -29,6 +29,8 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         || IsSince(time, request)
         || IsBesideItsStart(time, request)
         || IsOfWhatWasThen(time)
+        || IsOfWhatHappened(time, request)
+        || IsOfAnOrder(time, request)
         // "They can do Tuesday or Wednesday. Ada, say Wednesday"
         || (words.At(request.Content).Is("say") && words.SentenceOf(time.From).Index < request.Sentence.Index)
         || IsOfOurDoing(time, request)
@@ -123,6 +125,31 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
                 );
         return false;
     }
+
+    /// <summary>"I moved in on Saturday and the cooker is cold. Could somebody look at it?": when that was.</summary>
+    private bool IsOfWhatHappened(TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        if (
+            home.Index >= request.Sentence.Index
+            || time is not { DayAlone: not null, Repeats: null }
+            || !words.At(time.From).Is("on")
+        )
+            return false;
+        for (var i = time.From - 1; i > home.From && !Listing.IsMark(words, i); i--)
+            if (words.ClassAt(i) is WordClass.Past)
+                return words.ClassAt(i - 1) is WordClass.I or WordClass.We or WordClass.Subject
+                    && !Promising.Contains(words.At(i).Lower);
+        return false;
+    }
+
+    /// <summary>"They have doubled their order for Friday, tell the drivers": which order it is.</summary>
+    private bool IsOfAnOrder(TimePhrase time, Candidate request) =>
+        words.At(time.From).Is("for")
+        && words.At(time.From - 1).Lower is "order" or "orders" or "booking" or "bookings"
+        && time.Repeats is null
+        && time.From < request.From
+        && Listing.States(words, words.SentenceOf(time.From).From, time.From);
 
     /// <summary>"Could we have it moved? We load on the 27th": what we do then, and not by when.</summary>
     private bool IsOfOurDoing(TimePhrase time, Candidate request)
