@@ -47,6 +47,13 @@ public class ReaderMetTests
     [InlineData("We need sixty new flags. Kit, could you water the ferns", "-: Sixty new flags|Kit: Water the ferns")]
     [InlineData("We need flags. Kit, could you order some", "Kit: Order flags")]
     [InlineData("The tap in the kitchen drips. No hurry", "-: The tap in the kitchen drips")]
+    [InlineData("Two of the bikes have flat tyres Kit", "Kit: Two of the bikes have flat tyres")]
+    [InlineData(
+        "Kit: the website has the old number on it. Urgent, people are ringing us",
+        "Kit: The website has the old number on it"
+    )]
+    [InlineData("Kit: foam cutter blade. It's blunt. Change it", "Kit: Change the foam cutter blade")]
+    [InlineData("One castor has come off already, Kit, put it back", "Kit: Put the castor back")]
     [InlineData("Sink trap needs emptying. It's Kit's turn.", "Kit: Empty sink trap")]
     [InlineData("Kit, have you sent him the notice? If not, today please", "Kit: Send him the notice 04-14T17:00")]
     [InlineData("The meeting needs an agenda. Kit, draft by Thursday", "Kit: Draft the agenda 04-16T17:00")]
@@ -63,6 +70,9 @@ public class ReaderMetTests
     [InlineData("Someone please look at the motor, and until then mind your heads", "-: Look at the motor")]
     [InlineData("Kit you'll want to change the website, the leaflets can wait", "Kit: Change the website")]
     [InlineData("Could someone come and look at it, any day but Wednesday?", "-: Look at it")]
+    [InlineData("Kit, ring Benedikta, her fabric's come in two shades and I'm not cutting it", "Kit: Ring Benedikta")]
+    [InlineData("Ines, price the rest, we'll sell them on Friday", "Ines: Price the rest")]
+    [InlineData("Kit, change the booking to the 9th, and she's paying by card", "Kit: Change the booking to the 9th")]
     [InlineData("Kit, check the frame before it leaves the hull", "Kit: Check the frame")]
     [InlineData(
         "Every Thursday from now on the readings get typed, hull",
@@ -87,6 +97,11 @@ public class ReaderMetTests
         "Launch - who does what: Kit signs, Ines balloons and the parking, Tobiah the front desk",
         "Kit: Signs 04-28T10:30|Ines: Balloons and the parking 04-28T10:30|Tobiah: The front desk 04-28T10:30"
     )]
+    [InlineData(
+        "Before the launch: business cards (Kit), two finished stools (Ines), the banner mended (Tobiah)",
+        "Kit: Business cards 04-28T10:30|Ines: Two finished stools 04-28T10:30|Tobiah: Mend the banner 04-28T10:30"
+    )]
+    [InlineData("Reminder to me: ring the insurance on Monday", "Odalys: Ring the insurance 04-20T17:00")]
     [InlineData(
         "Launch. Kit panels, Ines lights, I'll bring the kiln",
         "Kit: Panels 04-28T10:30|Ines: Lights 04-28T10:30|Odalys: Bring the kiln 04-28T10:30"
@@ -119,6 +134,14 @@ public class ReaderMetTests
         "-: Order six packets of seeds and have them sent to Benedikta's sister"
     )]
     [InlineData("One of the panes has a crack. When can you come and replace it?", "-: Replace one of the panes")]
+    [InlineData(
+        "Can you make sure there's a high chair, please? And a stair gate if you have one.",
+        "-: Make sure there's a high chair|-: A stair gate"
+    )]
+    [InlineData(
+        "Would it be at all possible for us to have the boat an hour earlier?",
+        "-: Have the boat an hour earlier"
+    )]
     [InlineData("My order was not ready yesterday. Could you ring me when it is?", "-: Ring Benedikta when it is")]
     [InlineData(
         "We'd need the files by the 28th, our printer closes for a week after that.",
@@ -131,6 +154,8 @@ public class ReaderMetTests
     [Theory]
     [InlineData("Keys went missing again yesterday. Please sign them out, every time.")]
     [InlineData("When can you do the fence, Kit?")]
+    [InlineData("Kit don't forget the ferry goes at quarter past")]
+    [InlineData("Whoever shut the cat in the store, she's fine, but check next time")]
     public void A_rule_and_a_question_ask_for_nothing(string text) => Reads(text, "");
 
     [Fact]

@@ -27,6 +27,7 @@ internal static class CalledAlone
         ?? TopicThenOrder(words, s)
         ?? InPieces(words, s)
         ?? AskedIfNot.In(words, s)
+        ?? CalledLast.In(words, s)
         ?? DueBehind(words, s)
         ?? CalledNext(words, s)
         ?? CalledByWhen.In(words, s)
@@ -169,19 +170,23 @@ internal static class CalledAlone
     /// <summary>"Could we have the figures? Also, a photograph of the shop": wanted as what was asked before it.</summary>
     private static ListedPart? AlsoAThing(MessageWords words, Sentence s)
     {
+        var thing = words.At(s.From).Is("and") ? s.From + 1 : s.From + 2;
+        var end = s.From;
+        while (end < s.To && !words.At(end).Is("if"))
+            end++;
         if (
             s.Index == 0
-            || !(words.At(s.From).Lower is "also" or "plus")
-            || words.ClassAt(s.From + 1) is not WordClass.Comma
-            || words.ClassAt(s.From + 2) is not (WordClass.Determiner or WordClass.Number)
-            || Listing.States(words, s.From + 2, s.To)
+            || !(words.At(s.From).Lower is "also" or "plus" or "and")
+            || (thing > s.From + 1 && words.ClassAt(s.From + 1) is not WordClass.Comma)
+            || words.ClassAt(thing) is not (WordClass.Determiner or WordClass.Number)
+            || Listing.States(words, thing, end)
             || words.At(s.To).Is("?")
         )
             return null;
         var before = words.Sentences[s.Index - 1];
         for (var i = before.From; i < before.To; i++)
             if (words.CuesAt(before, i).Any(c => c.Cue.Label is "ask" or "need" or "wish"))
-                return new(s, s.From + 2, s.From + 2, s.From + 2, s.To, null) { IsAllThatIsAsked = true };
+                return new(s, thing, thing, thing, end, null) { IsAllThatIsAsked = true };
         return null;
     }
 
@@ -278,7 +283,10 @@ internal static class CalledAlone
             || words.At(s.To).Is("?")
         )
             return null;
-        var head = words.WhoAt(s.From, s.To) is { } first && words.ClassAt(first.To) is WordClass.Comma ? first : null;
+        var head =
+            words.WhoAt(s.From, s.To) is { } first && words.ClassAt(first.To) is WordClass.Comma or WordClass.Colon
+                ? first
+                : null;
         var content = head is null ? s.From : head.To + 1;
         if (
             !words.ClassAt(content).CanOpenAThing()
@@ -286,6 +294,14 @@ internal static class CalledAlone
             || Asks(words, s, content, s.To)
         )
             return null;
+        // "Ada: the pump has packed up. Urgent, people are waiting"
+        if (
+            head is not null
+            && words.PriorityAt(next.From) is { Says: Priority.Critical or Priority.High } haste
+            && (haste.To >= next.To || words.ClassAt(haste.To) is WordClass.Comma or WordClass.Dash)
+            && !Asks(words, next, haste.To, next.To)
+        )
+            return new(s, s.From, content, content, s.To, head) { IsAllThatIsAsked = true };
         var who = words.WhoAt(next.From, next.To);
         // "The pump has packed up. Ada?"
         var urged = who is not null && who.To == next.To && words.At(next.To).Is("?");

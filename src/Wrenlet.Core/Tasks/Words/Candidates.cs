@@ -73,7 +73,7 @@ internal static class Candidates
                 var cues = words.CuesAt(sentence, i);
                 var opens = Opens(words, sentence, i);
                 foreach (var cue in cues)
-                    if (AsksNothingHere(words, sentence, i, cue, byStaff))
+                    if (CuesInPlace.AskNothing(words, sentence, i, cue, byStaff))
                         continue;
                     else if (opens || words.ClassAt(i) is not (WordClass.NoOne or WordClass.Courtesy))
                         Add(
@@ -158,50 +158,6 @@ internal static class Candidates
         words.At(i).Lower is "and" or "&"
         && words.At(i - 1).Kind is TokenKind.Number
         && words.At(i + 1).Kind is TokenKind.Number;
-
-    /// <summary>Whether a way of asking or promising is none where it stands, or for who writes.</summary>
-    private static bool AsksNothingHere(MessageWords words, Sentence sentence, int i, CueFound cue, bool byStaff) =>
-        cue.Cue.Doer is Doer.Nothing
-        || (cue.Cue.Doer is Doer.Author && !byStaff)
-        // "We'll send it next week", a customer writes.
-        || (
-            !byStaff
-            && cue.Cue.Label is "suggest"
-            && (
-                words.At(i).Is("we'll") || (words.At(i).Is("we") && words.At(i + 1).Lower is "will" or "have" or "must")
-            )
-        )
-        // "Could I book the van?": one of ours asks whether it is all right.
-        || (
-            byStaff
-            && cue.Cue.Label is "ask"
-            && cue.Content < cue.To
-            && words.ClassAt(words.ClassAt(i) is WordClass.Courtesy ? i + 2 : i + 1) is WordClass.I
-        )
-        // "When can you come?": one of ours only wants to know.
-        || (byStaff && (words.At(i).Is("when") || words.At(i - 1).Is("when")))
-        || IsAPlace(words, cue)
-        // "See if you can get it sooner": that is what is asked.
-        || (words.At(i).Is("if") && words.At(i - 1).Lower is "see" or "check" or "ask")
-        // "Would you mind not parking there?"
-        || (cue.Cue.Label is "mind" or "mind who" && words.At(cue.Content).Is("not"))
-        || (words.At(cue.Content).Is("mind") && words.At(cue.Content + 1).Is("not"))
-        // "Could somebody look": asked once.
-        || (
-            cue.Cue.Label is "someone"
-            && i > sentence.From
-            && words.CuesAt(sentence, i - 1).Any(c => c.Cue.Label is "ask someone")
-        );
-
-    /// <summary>"The kitchen has to be swept", "the workshop needs painting": what is named as a crew is a room here.</summary>
-    private static bool IsAPlace(MessageWords words, CueFound cue) =>
-        cue.Who is { } who
-        && cue.Cue.Label is "who must" or Cues.AskWho
-        && words.At(who.From).Is("the")
-        && (
-            words.ClassAt(cue.Content) is WordClass.Gerund
-            || (words.At(cue.Content).Is("be") && words.ClassAt(cue.Content + 1) is WordClass.Past)
-        );
 
     /// <summary>"The lease runs out in May, remind me on Monday": where what one wants to be reminded of begins; null elsewhere.</summary>
     private static int? RemindedOf(MessageWords words, Sentence sentence, int i)

@@ -148,7 +148,7 @@ internal static class Cues
         ),
         .. Of("let me", Doer.Author, "let me just? quickly?"),
         .. Of(LetKnow, Doer.You, "let+ me|us|him|her|them know", "let+ me|us have the|your|his|her|their|all|some|any"),
-        .. Of("remind me", Doer.Author, "remind me to|about|that?", "note|reminder|memo to self|myself :|- to?"),
+        .. Of("remind me", Doer.Author, "remind me to|about|that?", "note|reminder|memo to self|myself|me :|- to?"),
         .. Of(
             "ask",
             Doer.You,
@@ -161,6 +161,9 @@ internal static class Cues
             "any chance of|you|that|someone|somebody|anyone|anybody you? could|can?",
             "would|could|is it be? possible for you|someone to",
             "would|could|is it be? possible to",
+            "would|could|is it be? at all possible to",
+            "would|could|is it be? possible for us|me to",
+            "would|could|is it be? at all possible for us|me to",
             "it is possible that? for? you to?",
             "are|would|will you be? able|free|available|willing|happy|ok|okay|alright|fine to",
             "are you all? right|good|set to",

@@ -133,6 +133,15 @@ internal static class Needing
                 && words.ClassAt(complement + 1) is WordClass.Preposition or WordClass.Adverb or WordClass.Time
             )
                 yield break;
+            // "Switch the compressor on, it needs half an hour": why.
+            if (
+                words.At(from).Is("it")
+                && words.ClassIn(sentence, from - 1) is WordClass.Comma
+                && words.ClassAt(complement) is not WordClass.Gerund
+                && !words.At(complement).Is("be")
+                && words.At(complement - 1).Lower is "needs" or "need"
+            )
+                yield break;
             // "They want him again": a wish of theirs. "They need oiling": of things.
             if (
                 words.At(from).Lower is "they" or "he" or "she"

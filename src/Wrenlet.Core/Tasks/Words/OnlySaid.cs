@@ -58,6 +58,12 @@ internal sealed class OnlySaid(MessageWords words)
         // "Please no lilies this time", "please nobody open it"
         || (cue.Cue.Label is "please" && words.At(content).Is("no"))
         || words.ClassAt(content) is WordClass.NoOne
+        // "Don't forget the ferry goes at quarter past"
+        || (
+            cue.Cue.Label is "remember"
+            && words.ClassAt(content) is WordClass.Determiner
+            && SaidToOne.GoesOnToAThird(words, content, s)
+        )
         // "Ring them and don't take no for an answer"
         || (cue.Cue.Label is "forbid" && words.At(from - 1).Is("and"))
         // "The inn want it on Wednesday, office please change the list": a wish, and what is asked for it.

@@ -41,6 +41,7 @@ internal static class Parting
             if (
                 IsAnothersPart(words, sentence, i, behind)
                 || IsNoPartOfIt(words, sentence, behind)
+                || (words.ClassAt(i) is WordClass.Comma && IsToldInShort(words, content, behind, last))
                 || (
                     words.ClassAt(i) is WordClass.Comma && States(words, content, i) && IsAsked(words, sentence, behind)
                 )
@@ -102,9 +103,25 @@ internal static class Parting
             || word is "do" && next is "not"
             || word is "from" && next is "now"
             || word is "until" or "till" && next is "then"
+            // "Change her booking, and she's paying by card"
+            || word is "he's" or "she's" or "they're" or "i'm" or "we're"
             || word is "would" or "could"
                 && words.At(sentence.To).Is("?")
                 && words.ClassAt(behind + 1) is WordClass.Subject or WordClass.Time or WordClass.Other;
+    }
+
+    /// <summary>"Ring her, her fabric's come in two shades", "count them, we'll sell them on Friday".</summary>
+    private static bool IsToldInShort(MessageWords words, int content, int behind, int last)
+    {
+        if (words.ClassAt(content) is not (WordClass.Verb or WordClass.VerbOrNoun))
+            return false;
+        if (words.At(behind).Lower is "we'll" or "they'll" or "he'll" or "she'll")
+            return true;
+        for (var i = behind; i + 1 < last && !IsJoint(words, i) && i < behind + 4; i++)
+            if (words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal))
+                return words.At(i + 1).Lower is "come" or "gone" or "been" or "got" or "had"
+                    && words.ClassAt(behind) is WordClass.Determiner or WordClass.Possessive;
+        return false;
     }
 
     /// <summary>"The inn have doubled their order, tell the dairy": what is so, and what is asked for that reason.</summary>

@@ -176,6 +176,15 @@ internal static class SaidToOne
             && !Listing.Orders(words, told);
     }
 
+    /// <summary>"The ferry goes at eight", before the next mark.</summary>
+    public static bool GoesOnToAThird(MessageWords words, int from, Sentence s)
+    {
+        var to = from;
+        while (to < s.To && !Listing.IsMark(words, to))
+            to++;
+        return HasAThird(words, from, to);
+    }
+
     /// <summary>"Insurance renewal, runs out on 3 May".</summary>
     public static bool HasAThird(MessageWords words, int from, int to)
     {

@@ -38,11 +38,22 @@ internal static class SharedApart
                 || Listing.IsJoint(words, parts[^1].End)
             )
             && parts.TrueForAll(p =>
-                words.ClassAt(p.Content) is not WordClass.Preposition
-                && !Listing.States(words, p.Content, EndOf(words, p))
+                words.ClassAt(p.Content) is not WordClass.Preposition && !Tells(words, p.Content, EndOf(words, p))
             )
             ? parts
             : [];
+    }
+
+    /// <summary>"Two finished stools" are a thing.</summary>
+    private static bool Tells(MessageWords words, int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (
+                Listing.States(words, i, i + 1)
+                && !(words.ClassAt(i) is WordClass.Past && i > from && i + 1 < to && words.IsPlain(i + 1))
+            )
+                return true;
+        return false;
     }
 
     /// <summary>Before "sharpened" in "the good knives sharpened (Ada)": how a thing is to be.</summary>

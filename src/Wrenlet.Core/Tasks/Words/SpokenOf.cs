@@ -218,6 +218,16 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         && i == request.Content + 1
         && (!words.IsPlain(i + 1) || words.TimeAt(i + 1) is not null || i + 1 >= request.End);
 
+    /// <summary>"Ashtrays!", "Ada: the ashtrays."</summary>
+    private bool IsAllItSays(Sentence all, Mention m) =>
+        all.To == m.To
+        && (
+            all.From == m.From
+            || words.ClassAt(m.From - 1) is WordClass.Colon
+                && words.WhoAt(all.From, all.To) is { } who
+                && who.To == m.From - 1
+        );
+
     private bool IsLacked(Mention m) =>
         words.At(m.From - 1).Lower is "of" or "on" && words.At(m.From - 2).Lower is "out" or "low" or "short";
 
@@ -293,7 +303,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         if (words.At(m.From - 1).Lower is "need" or "needs" or "want" or "wants" or "require" or "requires")
             fit += 2;
         // "Ashtrays! Empty them": all that its sentence says.
-        if (m.Part is Part.Alone && words.SentenceOf(m.From) is var all && all.From == m.From && all.To == m.To)
+        if (m.Part is Part.Alone && words.SentenceOf(m.From) is var all && IsAllItSays(all, m))
             fit += 1;
         if (m.IsInAnAside)
             fit -= 2;
@@ -319,7 +329,13 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             fit += 2;
         if (m.Speaks && words.At(pronoun).Lower is "him" or "her" or "them")
             fit += 2;
-        fit -= (request.Sentence.Index - words.SentenceOf(m.From).Index) * 0.75;
+        // "The blade. It's blunt. Change it": what stands between is of the same.
+        for (var k = words.SentenceOf(m.From).Index + 1; k <= request.Sentence.Index; k++)
+            if (
+                k == request.Sentence.Index
+                || !(words.At(words.Sentences[k].From).Lower is "it's" or "it" or "they're")
+            )
+                fit -= 0.75;
         // Of two that fit alike, what was said last.
         return fit + (m.From / 10_000.0);
     }
@@ -420,11 +436,23 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 ? counted
                 : "the " + counted;
         }
-        // What was first "a parcel" is "the parcel" from then on.
-        else if (words.At(from).Lower is "a" or "an" && m.To > from + 1)
+        // What was first "a parcel" is "the parcel" from then on, and so is "one parcel".
+        else if (
+            m.To > from + 1
+            && (words.At(from).Lower is "a" or "an" || (words.At(from).Is("one") && !words.At(from + 1).Is("of")))
+        )
             (whose, from) = ("the ", from + 1);
         // "New list is wrong, correct it": terse, and yet the list.
-        else if (!m.IsPlural && _naming.IsBareAtTheHead(m))
+        else if (
+            !m.IsPlural
+            && (
+                _naming.IsBareAtTheHead(m)
+                || (
+                    IsAllItSays(words.SentenceOf(m.From), m)
+                    && words.ClassAt(from) is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun
+                )
+            )
+        )
             whose = "the ";
         var phrase = words.Slice(from, m.To);
         if (phrase.EndsWith("'s", StringComparison.Ordinal))

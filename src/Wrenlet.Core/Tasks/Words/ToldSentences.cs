@@ -120,6 +120,11 @@ internal static class ToldSentences
         for (var i = sentence.From; i + 2 < sentence.To; i++)
             if (words.At(i).Is("at") && words.At(i + 1).Is("all") && words.At(i + 2).Is("times"))
                 return !IsAskedIn(words, sentence, sentence.From, i) && !words.At(i + 3).Is("please");
+        // "Whoever shut the cat in the store, she's fine, but check next time"
+        if (words.At(sentence.From).Is("whoever"))
+            for (var i = sentence.From + 2; i + 1 < sentence.To; i++)
+                if (words.ClassAt(i) is WordClass.Comma)
+                    return words.At(i + 1).Lower is "he's" or "she's" or "it's" or "they're";
         // "Please sign them out, every time"
         return words.At(sentence.To - 1).Is("time")
             && words.At(sentence.To - 2).Lower is "every" or "each"

@@ -254,7 +254,12 @@ internal sealed class Uniting(MessageWords words)
         // "The auditor wants the sheets. They're in the blue folder, copy them"
         if (first.Needs >= 0)
             return words.At(first.Needs).Lower is "want" or "wants" && TakenUp.Is(words, first);
-        if (first.Cue.Cue != Cue.None || Listing.Orders(words, first.Content))
+        if (first.Cue.Cue != Cue.None)
+            return false;
+        // "Table 9 wobbles. Shim it"
+        if (words.ClassAt(first.Content + 1) is WordClass.Number && words.ClassAt(first.End - 1) is WordClass.Third)
+            return true;
+        if (Listing.Orders(words, first.Content))
             return false;
         return words.ListedAs(first) is not { Who: not null }
                 && (

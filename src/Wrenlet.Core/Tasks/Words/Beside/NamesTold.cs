@@ -49,4 +49,18 @@ internal static class NamesTold
             || words.At(opens - 1).Lower is "leaves" or "leave" or "left" or "reaches" && words.At(opens).Is("the")
             || words.At(opens - 1).Is("for") && words.At(opens).Lower is "their" or "his" or "her";
     }
+
+    /// <summary>"Take the long rods", where there is a crew of rods; "whether we can do it with four riders".</summary>
+    public static bool IsOfAThing(MessageWords words, WhoPhrase who, Candidate request) =>
+        words.ClassAt(who.From) is WordClass.Crew
+        && (
+            who.From > request.Content + 1
+                && words.ClassAt(who.From - 1)
+                    is WordClass.VerbOrAdjective
+                        or WordClass.Noun
+                        or WordClass.NounOrVerb
+                        or WordClass.Number
+                && words.ClassAt(who.From - 2) is WordClass.Determiner or WordClass.Possessive
+            || who.From > request.Content && Lexicon.Numbers.ContainsKey(words.At(who.From - 1).Lower)
+        );
 }

@@ -253,22 +253,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             && NamesTold.IsToldSomething(words, who, request)
         )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
-        // "Take the long rods", where there is a crew of rods
-        if (
-            words.ClassAt(who.From) is WordClass.Crew
-                && who.From > request.Content + 1
-                && request.Cue.Who != who
-                && words.ClassAt(who.From - 1)
-                    is WordClass.VerbOrAdjective
-                        or WordClass.Noun
-                        or WordClass.NounOrVerb
-                        or WordClass.Number
-                && words.ClassAt(who.From - 2) is WordClass.Determiner or WordClass.Possessive
-            // "Whether we can do it with four riders"
-            || words.ClassAt(who.From) is WordClass.Crew
-                && who.From > request.Content
-                && Lexicon.Numbers.ContainsKey(words.At(who.From - 1).Lower)
-        )
+        if (request.Cue.Who != who && NamesTold.IsOfAThing(words, who, request))
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         if (author is null && IsGreeted(who))
             return Verdict.By(PlaceTexts.IsGreeted);

@@ -31,6 +31,7 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         || IsOfWhatWasThen(time)
         || IsOfWhatHappened(time, request)
         || IsOfAnOrder(time, request)
+        || IsOfWhatFollows(time, request)
         // "They can do Tuesday or Wednesday. Ada, say Wednesday"
         || (words.At(request.Content).Is("say") && words.SentenceOf(time.From).Index < request.Sentence.Index)
         || IsOfOurDoing(time, request)
@@ -141,6 +142,17 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
                 return words.ClassAt(i - 1) is WordClass.I or WordClass.We or WordClass.Subject
                     && !Promising.Contains(words.At(i).Lower);
         return false;
+    }
+
+    /// <summary>"Price the rest, we'll sell them on Friday": what is done then.</summary>
+    private bool IsOfWhatFollows(TimePhrase time, Candidate request)
+    {
+        if (time.From < request.End || words.SentenceOf(time.From) != request.Sentence || time.Repeats is not null)
+            return false;
+        var i = time.From - 1;
+        while (i > request.Content && !Listing.IsMark(words, i))
+            i--;
+        return i >= request.End - 1 && words.At(i + 1).Lower is "we'll" or "they'll";
     }
 
     /// <summary>"They have doubled their order for Friday, tell the drivers": which order it is.</summary>

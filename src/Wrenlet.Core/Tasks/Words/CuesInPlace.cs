@@ -1,0 +1,67 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Tells where words that ask or promise elsewhere do neither: by who writes, and by what stands around them.</summary>
+internal static class CuesInPlace
+{
+    /// <summary>Whether a way of asking or promising is none where it stands, or for who writes.</summary>
+    public static bool AskNothing(MessageWords words, Sentence sentence, int i, CueFound cue, bool byStaff) =>
+        cue.Cue.Doer is Doer.Nothing
+        || (cue.Cue.Doer is Doer.Author && !byStaff)
+        // "We'll send it next week", a customer writes.
+        || (
+            !byStaff
+            && cue.Cue.Label is "suggest"
+            && (
+                words.At(i).Is("we'll") || (words.At(i).Is("we") && words.At(i + 1).Lower is "will" or "have" or "must")
+            )
+        )
+        // "Could I book the van?": one of ours asks whether it is all right.
+        || (
+            byStaff
+            && cue.Cue.Label is "ask"
+            && cue.Content < cue.To
+            && words.ClassAt(words.ClassAt(i) is WordClass.Courtesy ? i + 2 : i + 1) is WordClass.I
+        )
+        // "When can you come?": one of ours only wants to know.
+        || (byStaff && (words.At(i).Is("when") || words.At(i - 1).Is("when")))
+        // "Price the rest, we'll sell them on Friday": why.
+        || (
+            words.At(i).Is("we'll")
+            && cue.Cue.Label is "suggest"
+            && words.ClassIn(sentence, i - 1) is WordClass.Comma
+            && words.ClassIn(sentence, i - 2) is not (WordClass.Person or WordClass.Crew or WordClass.Tag)
+        )
+        // "The chair needs new webbing": that is what the chair needs.
+        || (
+            cue.Cue.Label is "need"
+            && words.At(i).Lower is "needs"
+            && words.ClassIn(sentence, i - 1)
+                is WordClass.Noun
+                    or WordClass.NounOrVerb
+                    or WordClass.VerbOrNoun
+                    or WordClass.Other
+                    or WordClass.Number
+        )
+        || IsAPlace(words, cue)
+        // "See if you can get it sooner": that is what is asked.
+        || (words.At(i).Is("if") && words.At(i - 1).Lower is "see" or "check" or "ask")
+        // "Would you mind not parking there?"
+        || (cue.Cue.Label is "mind" or "mind who" && words.At(cue.Content).Is("not"))
+        || (words.At(cue.Content).Is("mind") && words.At(cue.Content + 1).Is("not"))
+        // "Could somebody look": asked once.
+        || (
+            cue.Cue.Label is "someone"
+            && i > sentence.From
+            && words.CuesAt(sentence, i - 1).Any(c => c.Cue.Label is "ask someone")
+        );
+
+    /// <summary>"The kitchen has to be swept", "the workshop needs painting": what is named as a crew is a room here.</summary>
+    private static bool IsAPlace(MessageWords words, CueFound cue) =>
+        cue.Who is { } who
+        && cue.Cue.Label is "who must" or Cues.AskWho
+        && words.At(who.From).Is("the")
+        && (
+            words.ClassAt(cue.Content) is WordClass.Gerund
+            || (words.At(cue.Content).Is("be") && words.ClassAt(cue.Content + 1) is WordClass.Past)
+        );
+}
