@@ -158,6 +158,26 @@ public class ReaderMetTests
     [InlineData("Whoever shut the cat in the store, she's fine, but check next time")]
     public void A_rule_and_a_question_ask_for_nothing(string text) => Reads(text, "");
 
+    [Theory]
+    [InlineData("Kit, the side door sticks, urgent. Plane it or rehang it")]
+    [InlineData("Urgent: the gate needs painting. Kit, ring the mill")]
+    public void How_much_it_matters_goes_with_what_is_done_about_it(string text) =>
+        Reader
+            .Read(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"))
+            .ShouldHaveSingleItem()
+            .Priority.Value.ShouldBe(Priority.Critical);
+
+    [Fact]
+    public void What_repeats_from_this_week_on_keeps_its_first_day() =>
+        Reader
+            .Read(
+                "Every Friday the ropes get checked, Kit please start this week",
+                Yard.Named("Odalys").Id,
+                Yard.At("2026-04-14T08:40")
+            )
+            .ShouldHaveSingleItem()
+            .Due.ShouldNotBeNull();
+
     [Fact]
     public void What_repeats_starts_when_it_is_said_to() =>
         Reader

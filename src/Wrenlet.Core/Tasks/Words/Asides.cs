@@ -48,7 +48,6 @@ internal static class Asides
         ["ideally"],
     ];
 
-    /// <summary>"At some point", "for once": no time that could be kept to, and nothing to be done.</summary>
     /// <summary>When it may be done by and by: "next time you pass", "any day but Wednesday".</summary>
     public static IEnumerable<(int From, int To)> Whenever(MessageWords words, Candidate request)
     {
@@ -77,6 +76,7 @@ internal static class Asides
                 yield return (i - 1, end);
     }
 
+    /// <summary>"At some point", "for once": no time that could be kept to, and nothing to be done.</summary>
     public static IEnumerable<(int From, int To)> Vague(MessageWords words, Candidate request)
     {
         for (var i = request.Content; i < request.End; i++)

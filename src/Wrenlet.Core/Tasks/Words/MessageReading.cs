@@ -362,6 +362,9 @@ internal sealed class MessageReading(
                 var day = setting.Calendar.DateOf(on.At);
                 if (time.IsPeriod)
                     day = day.With(DateAdjusters.PreviousOrSame(IsoDayOfWeek.Monday));
+                // "Please start this week": that is now.
+                if (setting.Calendar.OpeningOf(day) <= sent)
+                    return null;
                 return (
                     time with
                     {

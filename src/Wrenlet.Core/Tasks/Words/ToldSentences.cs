@@ -124,11 +124,21 @@ internal static class ToldSentences
         if (words.At(sentence.From).Is("whoever"))
             for (var i = sentence.From + 2; i + 1 < sentence.To; i++)
                 if (words.ClassAt(i) is WordClass.Comma)
-                    return words.At(i + 1).Lower is "he's" or "she's" or "it's" or "they're";
+                    return words.At(i + 1).Lower is "he's" or "she's" or "it's" or "they're"
+                        && !IsSaidToSomebody(words, i + 1, sentence.To);
         // "Please sign them out, every time"
         return words.At(sentence.To - 1).Is("time")
             && words.At(sentence.To - 2).Lower is "every" or "each"
             && words.ClassAt(sentence.To - 3) is WordClass.Comma;
+    }
+
+    /// <summary>"..., Ada, get a new one", "..., but please check".</summary>
+    private static bool IsSaidToSomebody(MessageWords words, int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (words.At(i).Is("please") || words.WhoAt(i, to) is not null)
+                return true;
+        return false;
     }
 
     private static bool IsAskedIn(MessageWords words, Sentence sentence, int from, int to)

@@ -274,9 +274,11 @@ internal sealed class Uniting(MessageWords words)
                 );
     }
 
-    /// <summary>What meets a need, with its date and its people; what was said first is one press away.</summary>
+    /// <summary>
+    /// What meets a need, with its date, its people and how much it matters; what was said first is one press away.
+    /// </summary>
     private static Draft Met(Draft need, Draft order) =>
-        order with
+        (order.Due is null ? order with { Due = need.Due, Start = need.Start, Repeats = need.Repeats } : order) with
         {
             Title = order.Title with
             {
@@ -284,7 +286,7 @@ internal sealed class Uniting(MessageWords words)
                 Alternatives = [.. order.Title.Alternatives.Append(need.Title.Value).Distinct()],
             },
             Owners = order.Owners ?? need.Owners,
-            Due = order.Due ?? need.Due,
+            Priority = order.Priority.Spans.IsEmpty ? need.Priority : order.Priority,
         };
 
     /// <summary>"Insurance renewal, runs out in May, get three prices": three prices for the insurance renewal.</summary>
