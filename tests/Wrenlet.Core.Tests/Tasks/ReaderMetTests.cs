@@ -106,6 +106,10 @@ public class ReaderMetTests
         "Launch. Kit panels, Ines lights, I'll bring the kiln",
         "Kit: Panels 04-28T10:30|Ines: Lights 04-28T10:30|Odalys: Bring the kiln 04-28T10:30"
     )]
+    [InlineData(
+        "@Ines Kowal please weigh the old ballast by ten today. Thanks all, good work this week.",
+        "Ines: Weigh the old ballast 04-14T10:00"
+    )]
     [InlineData("It failed this morning. hull, get it done by Friday", "hull: Get it done 04-17T17:00")]
     [InlineData(
         "Thursday:\n- hull: boards\n- rigging: ferry tickets by noon",

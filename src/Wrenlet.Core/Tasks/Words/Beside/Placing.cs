@@ -78,12 +78,16 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 && taken.Find(t => IsBeside(t.Time, clock)) is { Time: not null } day
             )
                 taken.Add((clock, day.Certainty));
-        // "It failed this morning. Workshop, get it done today": what a request says counts more than what stood before it.
+        // "It failed this morning. Workshop, get it done today", "weigh it by ten today. Good work this week": what a request
+        // says itself counts more than what stands before and behind it.
         if (taken.Exists(t => IsItsOwnDay(t.Time, request)))
             taken.RemoveAll(t =>
                 t.Time is { Due: not null, Repeats: null }
-                && words.SentenceOf(t.Time.From).Index < request.Sentence.Index
                 && !request.Sentence.IsItem
+                && (
+                    words.SentenceOf(t.Time.From).Index < request.Sentence.Index
+                    || (t.Time.ClockAlone is null && words.SentenceOf(t.Time.From).Index > request.Sentence.Index)
+                )
             );
         // What an item says of itself counts more than what its heading says.
         if (request.Sentence.IsItem && taken.Exists(t => IsItsOwn(t.Time, request)))
