@@ -27,7 +27,7 @@ internal sealed class Agreement(MessageWords words, Candidate request)
         {
             "him" => !m.IsPlural && m.IsMale is not false && CanBeSomebody(m),
             "her" => !m.IsPlural && m.IsMale is not true && CanBeSomebody(m),
-            "them" or "those" or "these" => IsSaidTo(pronoun)
+            "them" or "they" or "those" or "these" => IsSaidTo(pronoun)
                 ? m.IsMale is null
                     && (
                         m.Speaks

@@ -197,6 +197,8 @@ internal static class Asides
             if (
                 words.At(i).Lower is "until" or "till"
                 && words.TimeAt(i) is null
+                // "Do the till in turns"
+                && words.ClassAt(i - 1) is not WordClass.Determiner
                 && (words.IsPlain(i + 1) || words.ClassAt(i + 1) is WordClass.Person or WordClass.Crew)
                 && !(words.At(request.Content).Lower is "make" or "see" or "wait" or "give" or "ask" or "tell" or "let")
                 && States(words, i + 1, request.End)
@@ -278,6 +280,7 @@ internal static class Asides
                 || words.At(i + 1).Lower is "need" or "needed" or "wanted"
                 || words.At(i + 1).Is("meanwhile")
                 || (words.At(i + 1).Is("and") && words.At(i + 2).Is("meanwhile"))
+                || IsMeanwhile(words, words.At(i + 1).Is("and") ? i + 2 : i + 1)
                 // "Lock up at six, now that it's dark", "descale it, the last to use it"
                 || (words.At(i + 1).Is("now") && words.At(i + 2).Is("that"))
                 || (
@@ -352,6 +355,10 @@ internal static class Asides
             && words.ClassAt(from - 1) is WordClass.Dash or WordClass.Bracket
         )
             return true;
+        // "Check the doors, inspection's on the 29th"
+        for (var i = from; i < from + 3 && i < to; i++)
+            if (words.ClassAt(i) is WordClass.Possessive && words.TimeAt(i + 1) is not null)
+                return true;
         // "Put a list together, rough is fine"
         if (words.ClassAt(from + 1) is WordClass.Be && words.At(from + 2).Lower is "fine" or "ok" or "okay" or "enough")
             return true;
@@ -419,6 +426,9 @@ internal static class Asides
                     || words.At(k).Lower.EndsWith("n't", StringComparison.Ordinal);
         return denied && (joined || words.ClassAt(given + 1) is WordClass.Subject or WordClass.Stating);
     }
+
+    private static bool IsMeanwhile(MessageWords words, int i) =>
+        words.At(i).Is("in") && words.At(i + 1).Is("the") && words.At(i + 2).Is("meantime");
 
     private static bool IsSpan(string word) => word is "minute" or "second" or "moment" or "hour" or "day";
 

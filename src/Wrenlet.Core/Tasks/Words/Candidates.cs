@@ -360,6 +360,8 @@ internal static class Candidates
                         or WordClass.Person
                         or WordClass.Other
                 || words.At(i + 1).Lower is "it" or "her" or "this" or "back" or "up" or "out" or "off"
+                // "When the delivery comes sign for it"
+                || (words.At(i + 1).Is("for") && words.At(i + 2).Lower is "it" or "them" or "him" or "her" or "the")
                 || Lexicon.Numbers.ContainsKey(words.At(i + 1).Lower)
                 || (
                     words.At(i).Lower is "look" or "listen"

@@ -239,7 +239,7 @@ internal static class Cues
             "ask someone",
             Doer.Anyone,
             "please? can|could|would|will|might someone|somebody|anyone|anybody|one|we|everyone|everybody please? kindly? mind?",
-            "please? can|could|would|will|might one of you|us please? kindly? mind?",
+            "please? can|could|would|will|might one|two|three|some of you|us please? kindly? mind?",
             "please? can|could|would|will|might one|some|two of the|our|your|my <any> please? be? able? free? to?",
             "please? can|could|would|will|might someone|somebody|anyone|anybody|one be able|free|available|willing|happy to",
             "is|are someone|somebody|anyone|anybody able|free|available|around|about|willing to",

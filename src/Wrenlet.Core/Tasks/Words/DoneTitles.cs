@@ -36,6 +36,17 @@ internal static class DoneTitles
     /// </summary>
     public static string? AsDone(MessageWords words, Candidate request, bool[] left, string? author, bool byStaff)
     {
+        // "I am writing to request that the doors be adjusted"
+        if (words.At(request.Content - 1).Is("that"))
+            for (var i = request.Content + 1; i + 1 < request.End && words.IsPlain(i); i++)
+                if (
+                    words.At(i).Is("be")
+                    && words.ClassAt(i - 1) is not (WordClass.To or WordClass.Modal)
+                    && words.ClassAt(i + 1) is WordClass.Past
+                    && WordForms.PastBase(words.At(i + 1).Lower) is { } asked
+                )
+                    return $"{asked} {Titles.Joined(words, request.Content, i, left, author, null)} "
+                        + Titles.Joined(words, i + 2, request.End, left, author, null);
         var wished =
             request.Cue.Cue.Label is "wish" or "need"
             // "Knives sharpened (Ada), floor swept (Ben)"

@@ -104,7 +104,7 @@ internal sealed class LengthGrammar(ReaderSetting setting, ZonedDateTime sent, T
     public TimePhrase? Opened(int from, int at)
     {
         if (
-            At(at).Lower is not ("we" or "you" or "they")
+            At(at).Lower is not ("we" or "you" or "they" or "i")
             || At(at + 1).Lower is not ("open" or "close")
             || !(days.Read(at + 2) is { } || IsOpen(at + 2))
         )

@@ -116,6 +116,12 @@ internal static class Lexicon
             + "list jobs job tasks plan todo to-do to do things work for needed"
     );
 
+    /// <summary>What is at a time of its own, and can be moved to another.</summary>
+    public static readonly FrozenSet<string> Appointments = Set(
+        "appointment lesson class session meeting visit booking viewing rehearsal fitting slot delivery collection interview call "
+            + "service inspection tour check-up lunch party tasting survey"
+    );
+
     /// <summary>Words behind which "for two" is a time, and not for how many.</summary>
     public static readonly FrozenSet<string> BeforeForATime = Set(
         "it them these those this that ready done needed wanted due me us here there up booked set planned arranged"

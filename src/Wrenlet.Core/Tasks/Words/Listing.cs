@@ -299,7 +299,10 @@ internal static class Listing
             return
                 Lexicon.Reporting.Contains(words.At(i).Lower)
                 // "Ada writes the questions"
-                && !(words.At(i).Is("writes") && words.ClassAt(i + 1) is WordClass.Determiner)
+                && !(
+                    words.At(i).Is("writes")
+                    && (words.ClassAt(i + 1) is WordClass.Determiner || words.At(i + 1).Lower is "it" or "them")
+                )
                 ? null
                 : (i, i, Says.Does);
         // "Wynn will take the samples and Olu packs them"

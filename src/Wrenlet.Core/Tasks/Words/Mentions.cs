@@ -69,6 +69,10 @@ internal sealed class Mentions(MessageWords words)
                 continue;
             var part = PartOf(opening, head + 1, from, to);
             var end = WithAsides(i, head + 1, to, part);
+            // "The deposit from Quay Hotel": they may be spoken of as well.
+            for (var k = head + 2; k < end; k++)
+                if (words.ClassAt(k) is WordClass.Other && words.ClassAt(k - 1) is WordClass.Preposition)
+                    found.Add(Of(k, k + 1, k, Part.Aside));
             for (var k = i; k < head; k++)
                 // "Thursday's meeting" is nobody's.
                 if (
@@ -158,13 +162,22 @@ internal sealed class Mentions(MessageWords words)
             WordClass.Determiner => words.At(i).Lower is not ("no" or "every" or "each" or "any" or "all" or "its"),
             // "Grateful for the invoice"
             WordClass.Noun when words.At(i + 1).Is("for") && Feeling.Contains(words.At(i).Lower) => false,
+            // "Great work on the brochure"
+            WordClass.Noun
+            or WordClass.NounOrVerb
+            or WordClass.VerbOrNoun when _naming.IsPraise(i) || _naming.IsPraise(i + 1) => false,
             WordClass.Possessive or WordClass.Noun or WordClass.Number or WordClass.Other => true,
+            // "Heating engineer on Wednesday"
+            WordClass.Gerund => _naming.OpensASentence(i)
+                && words.ClassAt(i + 1) is WordClass.Noun or WordClass.NounOrVerb
+                && PeopleWords.AreMeant(words.At(i + 1).Lower),
             // "Kit is off": named, and not called.
             WordClass.Person => _naming.IsSaidOf(i, to)
                 || before is WordClass.Preposition
                 || NamingWords.IsVerb(before),
             WordClass.NounOrVerb => before
                 is not (WordClass.To or WordClass.Modal or WordClass.I or WordClass.We or WordClass.Denial),
+            WordClass.Verb when _naming.OpensASentence(i) && _naming.IsHeading(i, to) => true,
             WordClass.VerbOrNoun => _naming.IsNameWord(i) && _naming.IsNameWord(i + 1) && i + 1 < to
                 // "Fuel cards are in the drawer"
                 || (
@@ -177,7 +190,9 @@ internal sealed class Mentions(MessageWords words)
                 )
                 // "Table 9 wobbles"
                 || (words.At(i + 1).Kind is TokenKind.Number && _naming.IsSaidOf(i + 1, to))
-                || (before is WordClass.Preposition && !_naming.IsSaidOf(i, to)),
+                || (before is WordClass.Preposition && !_naming.IsSaidOf(i, to))
+                // "Order sheets for May: print them"
+                || (_naming.OpensASentence(i) && _naming.IsHeading(i, to)),
             // "Our crew is two down, lend them someone"
             WordClass.Crew => _naming.IsSaidOf(i, to) && (i == from || _naming.IsBreak(i - 1)),
             WordClass.Third when words.SentenceOf(i) is var s && s.From == i && s.To == i + 1 => true,
@@ -191,7 +206,7 @@ internal sealed class Mentions(MessageWords words)
     private int HeadFrom(int i, int to)
     {
         var j = i + 1;
-        while (j < to && GoesOn(j, to))
+        while (j < to && GoesOn(i, j, to))
             j++;
         var head = j - 1;
         while (
@@ -238,7 +253,7 @@ internal sealed class Mentions(MessageWords words)
                     or WordClass.Preposition;
     }
 
-    private bool GoesOn(int j, int to)
+    private bool GoesOn(int i, int j, int to)
     {
         var (kind, before) = (words.ClassAt(j), words.ClassAt(j - 1));
         // "Next time Miss Ferry rings"
@@ -280,7 +295,7 @@ internal sealed class Mentions(MessageWords words)
                     // "The roof hatch at the back leaks": one roof would have "hatches".
                     || (
                         kind is WordClass.Verb
-                        && before is WordClass.Noun
+                        && before is WordClass.Noun or WordClass.VerbOrNoun
                         && words.ClassAt(j - 2) is WordClass.Determiner or WordClass.Possessive
                         && !NamingWords.IsPlural(words.At(j - 1).Lower)
                         && !Groups.Contains(words.At(j - 1).Lower)
@@ -291,7 +306,8 @@ internal sealed class Mentions(MessageWords words)
                     && NamingWords.IsPlural(words.At(j).Lower)
                     && words.ClassAt(j + 1) is WordClass.Be or WordClass.Have:
                 return true;
-            case WordClass.Third when Lexicon.Reporting.Contains(words.At(j).Lower):
+            case WordClass.Third
+                when Lexicon.Reporting.Contains(words.At(j).Lower) || NamingWords.IsNoThing(words.At(j).Lower):
                 return false;
             case WordClass.Third:
                 return before is WordClass.Determiner or WordClass.Possessive or WordClass.VerbOrAdjective
@@ -306,6 +322,8 @@ internal sealed class Mentions(MessageWords words)
                         && words.ClassAt(j + 1) is WordClass.Preposition
                         && _naming.IsSaidLater(j + 1, to)
                     )
+                    // "Out of safety pins again"
+                    || (before is WordClass.Noun && _naming.IsLacked(j - 1))
                     // "Nine leaks", but "room 9 leaks"
                     || (before is WordClass.Number && !_naming.IsThing(j - 2))
                     || (_naming.IsSeveral(j - 1) && !_naming.IsThing(j - 2))
@@ -316,7 +334,9 @@ internal sealed class Mentions(MessageWords words)
                 return words.At(j).Lower is "and" or "&"
                     && j + 1 < to
                     && (
+                        // "It has a torn zip and the club meets on Friday": what follows says something of its own.
                         words.ClassAt(j + 1) is WordClass.Determiner
+                            && !(NamingWords.IsVerb(words.ClassAt(i - 1)) && _naming.IsSaidOf(j + 2, to))
                         || (_naming.IsNameWord(j - 1) && _naming.IsNameWord(j + 1))
                         // "Rooms 3 and 8"
                         || (words.ClassAt(j - 1) is WordClass.Number && words.ClassAt(j + 1) is WordClass.Number)
@@ -385,6 +405,8 @@ internal sealed class Mentions(MessageWords words)
         var before = words.At(i - 1).Lower;
         return before is "about" or "over" && !opens
             || _naming.IsHurried(i)
+            // "Great work on the brochure"
+            || before is "on" or "with" && _naming.IsPraise(i - 2)
             // "They said yes to the tables"
             || before is "to" && words.At(i - 2).Lower is "yes" or "no"
             || words.At(i - 1).Is("on") && words.At(i - 2).Is("eye")

@@ -229,9 +229,16 @@ internal sealed class MessageReading(
     private List<PriorityPhrase> PrioritiesOf(Candidate request, Candidate[] all) =>
         [
             .. words.Priorities.Where(p =>
-                words.SentenceOf(p.From) is var home && (home == request.Sentence || all.All(r => r.Sentence != home))
+                words.SentenceOf(p.From) is var home
+                && (home == request.Sentence || (all.All(r => r.Sentence != home) && !IsHowItIsTold(p)))
             ),
         ];
+
+    /// <summary>"Everybody will want one at once": said of what somebody else does.</summary>
+    private bool IsHowItIsTold(PriorityPhrase said) =>
+        words.At(said.To - 1).Lower is "once" or "away" or "immediately"
+        && words.SentenceOf(said.From) is var told
+        && Listing.States(words, told.From, said.From);
 
     private Draft Draft(Request request)
     {
@@ -403,7 +410,7 @@ internal sealed class MessageReading(
     }
 
     /// <summary>What is no part of the title since it was understood as something else.</summary>
-    private static IEnumerable<(int From, int To)> Taken(Request request, params (TimePhrase Time, double)?[] chosen) =>
+    private IEnumerable<(int From, int To)> Taken(Request request, params (TimePhrase Time, double)?[] chosen) =>
         request
             .Times.Where(t =>
                 chosen.Any(c => c?.Time.From == t.Time.From)
@@ -413,8 +420,19 @@ internal sealed class MessageReading(
             .Select(t => (t.Time.From, t.Time.To))
             // "Start next week"
             .Concat(chosen.Where(c => c is not null).Select(c => (c!.Value.Item1.From, c.Value.Item1.To)))
+            .Where(t => !IsWhose(request.Words, t.From, t.To))
             .Concat(request.Names.Select(n => (n.Who.From, n.Who.To)))
             .Concat(request.Priorities.Select(p => (p.From, p.To)));
+
+    /// <summary>"Take minutes at tomorrow's meeting": which meeting, and so a part of the title as well.</summary>
+    private bool IsWhose(Candidate request, int from, int end) =>
+        // "Take my three o'clock"
+        from == request.Content + 2
+            && words.At(from - 1).Lower is "my" or "his" or "her"
+        || end > request.Content + 1
+            && end < request.End
+            && words.At(end - 1).Lower is "today's" or "tomorrow's" or "tonight's"
+            && words.IsPlain(end);
 
     /// <summary>
     /// "Don't ... before Thursday": the phrase was read as due on the day before; it is the opening of the day itself.

@@ -322,6 +322,9 @@ internal sealed class MessageWords
             };
         return token.Kind switch
         {
+            // "All pots off the floor by the time they come"
+            TokenKind.Word when token.Lower is "by" && At(i + 1).Is("the") && At(i + 2).Is("time") =>
+                WordClass.Subordinator,
             TokenKind.Word => WordForms.ClassOf(token.Lower),
             TokenKind.Number or TokenKind.Ordinal or TokenKind.Clock or TokenKind.NumericDate => WordClass.Number,
             TokenKind.Bullet => WordClass.Bullet,
@@ -371,6 +374,13 @@ internal sealed class MessageWords
     {
         var at = i;
         if (At(at).Lower is "one" or "all" or "half" or "some" or "two" && At(at + 1).Is("of"))
+            at += 2;
+        // "It'd be good if someone from the kitchen could look"
+        else if (
+            At(i - 1).Is("if")
+            && At(at).Lower is "someone" or "somebody" or "anyone" or "anybody"
+            && At(at + 1).Lower is "from" or "in" or "at"
+        )
             at += 2;
         if (At(at).Is("the") && ClassAt(at + 1) is WordClass.Crew)
             at++;

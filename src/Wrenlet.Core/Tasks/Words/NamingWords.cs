@@ -23,6 +23,26 @@ internal sealed class NamingWords(MessageWords words)
         && words.At(i - 2).Lower is "hurry" or "rush" or "trouble" or "problem" or "help"
         && words.At(i).Kind is TokenKind.Number;
 
+    /// <summary>"Out of pins", "low on ink": what there is too little of.</summary>
+    public bool IsLacked(int i) =>
+        words.At(i - 1).Lower is "of" or "on" && words.At(i - 2).Lower is "out" or "low" or "short";
+
+    /// <summary>"Great work on the brochure": the work is praised.</summary>
+    public bool IsPraise(int i) =>
+        words.At(i).Lower is "work" or "job" or "stuff" or "effort"
+        && words.At(i - 1).Lower is "great" or "good" or "nice" or "lovely" or "fine" or "excellent" or "brilliant";
+
+    /// <summary>"Order sheets for May:": whether what begins here is named only, for what follows a colon.</summary>
+    public bool IsHeading(int i, int to)
+    {
+        if (!IsPlural(words.At(i + 1).Lower))
+            return false;
+        var end = i + 2;
+        while (end < to && words.IsPlain(end) && !IsObjectAt(end))
+            end++;
+        return words.ClassAt(words.TimeAt(end)?.To ?? end) is WordClass.Colon;
+    }
+
     public static bool IsPlural(string word) =>
         !OnesInS.Contains(word)
         && (
@@ -113,12 +133,15 @@ internal sealed class NamingWords(MessageWords words)
         && !m.IsDefinite
         && !m.IsSomebody
         && !m.Speaks
+        // "Two of the straps"
+        && !words.At(m.From + 1).Is("of")
         && (OpensASentence(m.From) || words.ClassAt(m.From - 1) is WordClass.Colon)
         && words.ClassAt(m.From)
             is WordClass.Noun
                 or WordClass.NounOrVerb
                 or WordClass.VerbOrNoun
                 or WordClass.VerbOrAdjective
+                or WordClass.Gerund
                 or WordClass.Third;
 
     public bool IsThing(int i) =>
@@ -128,6 +151,22 @@ internal sealed class NamingWords(MessageWords words)
                 or WordClass.VerbOrNoun
                 or WordClass.Third
                 or WordClass.Verb;
+
+    /// <summary>A verb in -s that never is several of a thing.</summary>
+    public static bool IsNoThing(string word) =>
+        word
+            is "comes"
+                or "goes"
+                or "gets"
+                or "keeps"
+                or "makes"
+                or "takes"
+                or "gives"
+                or "seems"
+                or "stays"
+                or "brings"
+                or "begins"
+                or "arrives";
 
     /// <summary>Whether a verb that states comes before the next mark.</summary>
     public bool IsSaidLater(int from, int to)

@@ -115,6 +115,8 @@ internal static class Needing
                 // "the bench gets scrubbed", "the holds to be washed"
                 "gets" or "get" when words.ClassAt(i + 1) is WordClass.Past => i + 1,
                 "to" when words.At(i + 1).Is("be") && words.ClassAt(i + 2) is WordClass.Past => i + 2,
+                // "Two loads still to go to the tip"
+                "to" when words.At(i - 1).Is("still") && words.ClassAt(i + 1) is WordClass.Verb => i + 1,
                 // "All pots to be out of the kiln by Friday"
                 "to"
                     when words.At(i + 1).Is("be")

@@ -38,6 +38,15 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, T
         var at = At(i).Is("the") ? i + 1 : i;
         if (MidWeek(i, at) is { } middleOf)
             return middleOf;
+        if (
+            WeekOf(
+                !(At(i).Lower is "in" or "during") ? at
+                : At(i + 1).Is("the") ? i + 2
+                : i + 1
+            ) is
+            { } counted
+        )
+            return counted;
         if (At(at).Is("rest") && At(at + 1).Is("of") && At(at + 2).Lower is "the" or "this")
             return At(at + 3).Lower switch
             {
@@ -148,6 +157,38 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, T
         return Lexicon.Months.TryGetValue(of, out var month)
             ? Then(to, setting.Calendar.WorkingDayFrom(OfMonth(month, 15)))
             : null;
+    }
+
+    /// <summary>"The first week of May", "the last week of next month": weeks are counted from the first Monday of a month.</summary>
+    private DayWords? WeekOf(int at)
+    {
+        int? count = At(at).Lower switch
+        {
+            "first" or "1st" => 0,
+            "second" or "2nd" => 1,
+            "third" or "3rd" => 2,
+            "last" => -1,
+            _ => null,
+        };
+        if (count is not { } weeks || !At(at + 1).Is("week") || At(at + 2).Lower is not ("of" or "in"))
+            return null;
+        var of = At(at + 3).Lower is "the" or "this" ? at + 4 : at + 3;
+        var isNext = At(of).Is("next") && At(of + 1).Is("month");
+        var month = Today.With(DateAdjusters.StartOfMonth);
+        if (isNext)
+            month = month.PlusMonths(1);
+        else if (At(of).IsWord && Lexicon.Months.TryGetValue(At(of).Lower, out var named))
+            month = new LocalDate(named < Today.Month ? Today.Year + 1 : Today.Year, named, 1);
+        else if (!At(of).Is("month"))
+            return null;
+        var monday =
+            weeks < 0
+                ? month
+                    .With(DateAdjusters.EndOfMonth)
+                    .With(DateAdjusters.PreviousOrSame(IsoDayOfWeek.Friday))
+                    .PlusDays(-4)
+                : month.With(DateAdjusters.NextOrSame(IsoDayOfWeek.Monday)).PlusWeeks(weeks);
+        return WeekWith(monday) with { To = isNext ? of + 2 : of + 1 };
     }
 
     /// <summary>"Early next week", "early in May": its first working day.</summary>

@@ -10,14 +10,22 @@ internal static class SharedApart
     public static List<ListedPart> NamedInBrackets(MessageWords words, Sentence s)
     {
         var parts = new List<ListedPart>();
-        var from = s.From;
-        for (var i = s.From; i < s.To; i++)
+        // "For the fair we need signs (Ada), the tables up (Ben)"
+        var from = words.TimeAt(s.From)?.To ?? s.From;
+        if (words.ClassAt(from) is WordClass.Comma)
+            from++;
+        if (words.ClassAt(from) is WordClass.I or WordClass.We && words.At(from + 1).Lower is "need" or "want")
+            from += 2;
+        for (var i = from; i < s.To; i++)
             if (words.ClassAt(i) is WordClass.Colon && parts.Count == 0)
                 from = i + 1;
             else if (words.At(i).Is("(") && words.WhoAt(i + 1, s.To) is { } who && i > from)
             {
                 // "Posters (Ben?)"
                 var closes = words.At(who.To).Is("?") ? who.To + 1 : who.To;
+                // "The barriers (Ben, by Friday)"
+                if (words.At(closes).Is(",") && words.TimeAt(closes + 1) is { } by)
+                    closes = by.To;
                 if (!words.At(closes).Is(")"))
                     continue;
                 while (from < i && Listing.IsJoint(words, from))
@@ -29,6 +37,15 @@ internal static class SharedApart
                 from = i = closes + 1;
             }
 
+        // "..., the barriers (Ben) and a water tank"
+        if (
+            parts.Count > 1
+            && words.At(from).Is("and")
+            && s.To - from is > 1 and < 12
+            && words.ClassAt(from + 1).CanOpenAThing()
+            && !Tells(words, from + 1, s.To)
+        )
+            parts.Add(new(s, from + 1, from + 1, from + 1, s.To, null) { IsAThing = true });
         // "The list (Ada) and the keys (Ben) are in the drawer" tells.
         return
             parts.Count > 1
@@ -60,6 +77,8 @@ internal static class SharedApart
     private static int EndOf(MessageWords words, ListedPart part)
     {
         var bracket = part.End - 1;
+        if (part.Who is null)
+            return part.End;
         while (!words.At(bracket).Is("("))
             bracket--;
         return words.ClassAt(bracket - 1) is WordClass.Past ? bracket - 1 : bracket;

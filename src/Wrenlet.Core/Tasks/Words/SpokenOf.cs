@@ -86,18 +86,39 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 found[i] = "your " + words.At(own.Head).Lower;
             else if (found.Count == 0 && IsOwnersWord(i) && seen++ < Pronouns && OwnerBefore(i) is { } owner)
                 found[i] = owner;
-            else if (IsPronoun(i) && seen++ < Pronouns && !IsNamedInside(i) && Meant(i) is { } meant && used.Add(meant))
+            else if (
+                IsPronoun(i)
+                && seen++ < Pronouns
+                && !IsNamedInside(i)
+                && (Meant(i) ?? AllOfIt(i)) is { } meant
+                && used.Add(meant)
+            )
             {
                 var named = WordsOf(meant);
                 // "Jumps come back on Sunday, count them in"
                 if (meant.IsPlural && _naming.IsBareAtTheHead(meant))
                     named = "the " + named;
+                // "Check them all"
+                if (words.At(i).Is("them") && words.At(i + 1).Is("all") && i + 1 < request.End)
+                    (named, found[i + 1]) = ("all " + named, "");
                 // "Post Mr Osei's glasses to him".
                 if (!found.Values.Any(f => f.StartsWith(named + "'s", StringComparison.Ordinal)))
                     found[i] = named;
             }
         return found;
     }
+
+    /// <summary>"The labels are wrong again. Ada, speak to the printer about it": all that was said of the labels.</summary>
+    private Mention? AllOfIt(int i) =>
+        words.At(i).Lower is "it" or "this" or "that" && words.At(i - 1).Is("about")
+            ? Before()
+                .Where(m => m is { Part: Part.Subject, IsSomebody: false, Speaks: false } && !_agreement.IsFirm(m))
+                .OrderBy(FromNearest)
+                .FirstOrDefault()
+            : null;
+
+    /// <summary>What "it" or "they" stands for that opens the request; null where nothing agrees.</summary>
+    public string? MeantBy(int pronoun) => Meant(pronoun) is { } meant ? WordsOf(meant) : null;
 
     private bool IsGotten(int verb) =>
         words.At(verb).Lower is "hire" or "order" or "buy" or "borrow" or "rent" or "get";
@@ -240,14 +261,26 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     /// <summary>"Put a new one in": one of what was named before; "one of you" is not.</summary>
     private bool IsOne(int i) =>
         words.At(i).Is("one")
-        && words.ClassAt(i - 1) is WordClass.VerbOrAdjective or WordClass.NounOrVerb or WordClass.Noun
-        && words.ClassAt(i - 2) is WordClass.Determiner
+        // "Could I have another one"
+        && (words.At(i - 1).Is("another") || IsTheKind(i))
         && !words.At(i + 1).Is("of")
         && !IsThing(i + 1);
 
+    private bool IsTheKind(int i) =>
+        words.ClassAt(i - 1) is WordClass.VerbOrAdjective or WordClass.NounOrVerb or WordClass.Noun
+        && words.ClassAt(i - 2) is WordClass.Determiner;
+
     private string? OneOf(int i) =>
         Before()
-            .Where(m => !m.IsPlural && !m.IsSomebody && !m.Speaks && !_agreement.IsFirm(m) && m.Part is not Part.Aside)
+            .Where(m =>
+                !m.IsPlural
+                && !m.IsSomebody
+                && !m.Speaks
+                && !_agreement.IsFirm(m)
+                && m.Part is not Part.Aside
+                && words.At(m.Head).Kind is not TokenKind.Number
+                && words.TimeAt(m.Head) is null
+            )
             .MaxBy(m => Fit(m, i))
             is { } meant
             ? words.At(meant.Head).Lower
@@ -296,6 +329,26 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             )
         )
             fit -= 1;
+        // "My suit has a torn zip and the club meets on Friday, mend it"
+        if (
+            words.At(request.Content).Lower is "mend" or "fix" or "repair" or "replace"
+            && words.ClassAt(m.To) is WordClass.Have or WordClass.HaveBase or WordClass.Be
+        )
+            fit += 1;
+        // "She has a cold and can't come to her lesson, move it to Friday": what can be moved
+        if (
+            words.At(request.Content).Lower
+                is "move"
+                    or "postpone"
+                    or "cancel"
+                    or "reschedule"
+                    or "rebook"
+                    or "rearrange"
+                    or "bring"
+                    or "shift"
+            && Lexicon.Appointments.Contains(words.At(m.Head).Lower)
+        )
+            fit += 3;
         // "He is asking for the figures. Send them to him"
         if (words.At(m.From - 1).Is("for") && Seeking.Contains(words.At(m.From - 2).Lower))
             fit += 2;
@@ -387,6 +440,8 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             && words.IsPlain(i + 1)
             && i + 1 < request.End
             && !(words.At(i).Is("her") && (!IsThing(i + 1) || words.At(i + 1).Lower is "one" or "some"))
+            // "Get that done", "sort that out with the courier"
+            && !(words.At(i).Lower is "that" or "this" && IsPartOfTheVerb(i + 1))
         )
         // "make sure that", "it is late"
         && !(
@@ -397,6 +452,10 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             && words.ClassAt(i - 1) is not WordClass.Question
             && !words.At(i - 1).Is("whether")
         );
+
+    private bool IsPartOfTheVerb(int i) =>
+        words.At(i).Lower is "done" or "sorted" or "finished" or "fixed" or "out" or "up" or "off" or "over" or "back"
+        && words.ClassAt(i - 2) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb;
 
     private bool IsThing(int i) =>
         words.ClassAt(i)
@@ -432,7 +491,10 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         else if (Lexicon.Numbers.TryGetValue(words.At(from).Lower, out var number) && number > 1 && m.To > from + 1)
         {
             var counted = char.ToLowerInvariant(words.Slice(from, m.To)[0]) + words.Slice(from, m.To)[1..];
-            return words.At(from - 1).Lower is "need" or "needs" or "want" or "wants" or "require" or "requires"
+            return
+                words.At(from - 1).Lower is "need" or "needs" or "want" or "wants" or "require" or "requires"
+                // "Two of the straps"
+                || words.At(from + 1).Is("of")
                 ? counted
                 : "the " + counted;
         }
@@ -454,7 +516,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             )
         )
             whose = "the ";
-        var phrase = words.Slice(from, m.To);
+        var phrase = words.Slice(from, m.To) + WhereItWasLeft(m);
         if (phrase.EndsWith("'s", StringComparison.Ordinal))
             phrase = phrase[..^2];
         return whose
@@ -464,7 +526,10 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                     is WordClass.Determiner
                         or WordClass.Noun
                         or WordClass.NounOrVerb
+                        or WordClass.VerbOrNoun
+                        or WordClass.Verb
                         or WordClass.VerbOrAdjective
+                        or WordClass.Gerund
                         or WordClass.Number
                         or WordClass.Third
                 && !(
@@ -475,6 +540,39 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                     ? char.ToLowerInvariant(phrase[0]) + phrase[1..]
                     : phrase
             );
+    }
+
+    /// <summary>"A mattress has been dumped outside number 9": where; empty where nobody left it anywhere.</summary>
+    private string WhereItWasLeft(Mention m)
+    {
+        var i = m.To;
+        if (m.Part is not Part.Subject || m.IsSomebody)
+            return "";
+        while (words.ClassAt(i).IsHelping() || words.ClassAt(i) is WordClass.Adverb)
+            i++;
+        if (
+            i == m.To
+            || !(words.At(i).Lower is "left" or "dumped" or "abandoned" or "parked" or "stuck" or "lying" or "standing")
+            || !(
+                words.At(i + 1).Lower
+                is "in"
+                    or "on"
+                    or "at"
+                    or "under"
+                    or "behind"
+                    or "outside"
+                    or "inside"
+                    or "by"
+                    or "near"
+                    or "opposite"
+            )
+            || words.TimeAt(i + 1) is not null
+        )
+            return "";
+        var end = i + 2;
+        while (words.IsPlain(end) && words.ClassAt(end) is not (WordClass.Conjunction or WordClass.Subordinator))
+            end++;
+        return end - i is > 2 and < 7 && !words.At(i + 2).Is("it") ? " " + words.Slice(i + 1, end) : "";
     }
 
     private bool OwnerFits(Mention m, string pronoun) =>

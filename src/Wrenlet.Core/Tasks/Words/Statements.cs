@@ -41,6 +41,8 @@ internal sealed class Statements(MessageWords words)
                         or WordClass.Subordinator
                 || words.At(content + 1).Lower is "that" or "yes" or "no"
             )
+            // "Ada writes it"
+            && !(words.At(content + 1).Is("it") && !words.IsPlain(content + 2))
         )
             return true;
         // "The office have read it"

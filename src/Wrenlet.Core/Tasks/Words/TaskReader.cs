@@ -139,7 +139,7 @@ public sealed class TaskReader
             // At a blank where there is one near; a long link has none.
             line = line[..(line.LastIndexOf(' ', 117) is > 60 and var blank ? blank : 118)] + " …";
         return new(
-            new(Titles.Polish(line), [], 0.2, [], Texts.NoRequestFound),
+            new(TitleEdges.Polish(line), [], 0.2, [], Texts.NoRequestFound),
             null,
             null,
             null,

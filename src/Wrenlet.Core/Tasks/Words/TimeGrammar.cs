@@ -137,6 +137,9 @@ internal sealed class TimeGrammar
         var between = At(i).Is("between");
         if (!between && !At(i).Is("from"))
             return null;
+        // "Between now and Friday"
+        if (between && At(i + 1).Is("now") && At(i + 2).Is("and"))
+            return Simple(i + 3, supposed: true) is { } by ? by with { From = i } : null;
         bool Joins(int at) => between ? At(at).Is("and") : At(at).Lower is "to" or "until" or "till" or "-";
         // "between 20 and 24 April": the month is said once.
         var bare = At(i + 1).Is("the") ? i + 2 : i + 1;
@@ -181,6 +184,12 @@ internal sealed class TimeGrammar
         if (!_named.IsLooking)
             _opens = i;
         var (role, at) = TimeRoles.At(_tokens, i);
+        // "Put the heating on first thing": "on" is of the verb.
+        if (
+            At(i).Is("on")
+            && (At(at).Lower is "tonight" or "today" or "tomorrow" || At(at).Is("first") && At(at + 1).Is("thing"))
+        )
+            return null;
         var prefixed = supposed || role is not TimeRole.None;
 
         if (
@@ -351,6 +360,24 @@ internal sealed class TimeGrammar
                     IsFromAnother = true,
                 }
                 : null;
+        // "Seven on Tuesday and nine the day after"
+        if (
+            the
+            && At(at + 1).Lower is "day" or "week"
+            && At(at + 2).Is("after")
+            && (IsEnd(at + 3) || At(at + 3).Kind is TokenKind.Mark or TokenKind.LineBreak)
+            && _named.Before(from) is { } after
+        )
+            return new(
+                from,
+                at + 3,
+                Closing(_setting.Calendar.DateOf(after.At).PlusDays(At(at + 1).Is("day") ? 1 : 7), 0.85),
+                null,
+                null
+            )
+            {
+                IsFromAnother = true,
+            };
         (int Count, int To)? count = the && At(at + 1).Lower is "day" or "week" ? (1, at + 1) : _days.Count(at);
         // "The week before": by the end of it
         if (the && At(at + 1).Is("week") && IsOpen(at + 2) && _named.Before(from) is { } then)

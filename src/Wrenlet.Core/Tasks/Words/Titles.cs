@@ -5,68 +5,6 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>Makes a title of what is left of a request.</summary>
 internal static class Titles
 {
-    private static readonly char[] Edges =
-    [
-        ' ',
-        ',',
-        ';',
-        ':',
-        '.',
-        '!',
-        '?',
-        '-',
-        '–',
-        '—',
-        '"',
-        '/',
-        '(',
-        '=',
-        '\t',
-        '\n',
-        '\r',
-    ];
-
-    private static readonly HashSet<string> Dangling =
-    [
-        "and",
-        "but",
-        "or",
-        "by",
-        "on",
-        "at",
-        "for",
-        "please",
-        "before",
-        "then",
-        "so",
-        "also",
-        "thanks",
-        "cheers",
-        "ta",
-        "with",
-        "as",
-        "the",
-        "to",
-        "not",
-        "pls",
-        "deadline",
-        "due",
-        "sometime",
-        "it's",
-        "very",
-        "would",
-        "could",
-        "will",
-        "can",
-        "ok",
-        "x",
-        "xx",
-        "xxx",
-        "that",
-        "if",
-        "instead",
-    ];
-
     /// <summary>The title of a request: what is to be done, in the base form, without what was understood as something else.</summary>
     /// <param name="words">The message.</param>
     /// <param name="request">The words that ask.</param>
@@ -166,7 +104,7 @@ internal static class Titles
                     && words.At(i + 1).Is("to")
                     && words.At(i + 2).Lower is "be" or "go" or "come"
                 )
-                    Array.Fill(left, false, i, words.At(i + 2).Is("be") ? 3 : 2);
+                    Array.Fill(left, false, i, words.At(i + 2).Is("be") || NeedyTitles.IsOff(words, i + 2) ? 3 : 2);
                 // "Your reports were due last Friday. End of today, please": the reports
                 else if (
                     words.ClassAt(i) is WordClass.Be
@@ -206,19 +144,26 @@ internal static class Titles
                 ? author
             : called;
         if (request.Needs < 0 && DoneTitles.NotDone(words, request, left, first) is { } undone)
-            return Polish(undone);
+            return TitleEdges.Polish(undone);
         if (request.Needs < 0 && DoneTitles.OfAllTheirs(words, request, left) is { } theirs)
-            return Polish(theirs);
+            return TitleEdges.Polish(theirs);
         if (request.Needs < 0 && DoneTitles.AsDone(words, request, left, first, byStaff) is { } asDone)
-            return Polish(asDone);
+            return TitleEdges.Polish(asDone);
         if (request.Needs < 0 && DoneTitles.AsHad(words, request, left, first) is { } had)
-            return Polish(had);
+            return TitleEdges.Polish(had);
         if (request.Needs < 0)
         {
             var spokenOf = new SpokenOf(words, request, first, byStaff);
             var unsaid = new Unsaid(words, request, spokenOf);
             if (unsaid.DoneTo() is { } doneTo)
-                return Polish(doneTo);
+                return TitleEdges.Polish(doneTo);
+            if (PromisedBefore.Of(words, request) is var (promised, ends))
+            {
+                var ofIt = All(words);
+                for (var i = promised; i < ends; i++)
+                    ofIt[i] = words.TimeAt(i) is null;
+                return TitleEdges.Polish(Joined(words, promised, ends, ofIt, first, null));
+            }
             var (inBase, meant) = (InBaseForm(words, request), spokenOf.InPlaces());
             // "Somebody counts the till and signs the book"
             if (inBase is not null && words.ClassAt(request.Content) is WordClass.Third)
@@ -247,14 +192,23 @@ internal static class Titles
             )
                 title = $"reply to {author}";
             // "I left my scarf behind. Could you keep it for me?": whose it is, is said.
-            if (first is not null && meant.Values.Any(m => m.StartsWith(first + "'s ", StringComparison.Ordinal)))
+            if (
+                first is not null
+                && meant.Values.Any(m => m.StartsWith(first + "'s ", StringComparison.Ordinal))
+                && !title.Contains($" for {first}'s", StringComparison.Ordinal)
+            )
                 title = title.Replace($" for {first}", "", StringComparison.Ordinal);
             var done =
-                unsaid.Topic() ?? unsaid.LookedAt() ?? unsaid.SaidTo() ?? unsaid.Confirmed() ?? unsaid.For(title);
+                unsaid.Topic()
+                ?? unsaid.LookedAt()
+                ?? unsaid.SaidTo()
+                ?? unsaid.Confirmed()
+                ?? unsaid.GivenWhat()
+                ?? unsaid.For(title);
             // "Resend, with an apology"
             return done is not null && title.IndexOf(',', StringComparison.Ordinal) is > 0 and var apart
-                ? Polish($"{title[..apart]} {done}{title[apart..]}")
-                : Polish($"{title} {done}");
+                ? TitleEdges.Polish($"{title[..apart]} {done}{title[apart..]}")
+                : TitleEdges.Polish($"{title} {done}");
         }
 
         // A thing needs something: what is to be done comes before the thing. Whom it is said to stands before both.
@@ -263,8 +217,8 @@ internal static class Titles
             opens += 3;
         while (opens < request.Needs - 1 && taken.Any(t => t.From <= opens && opens < t.To))
             opens++;
-        var thing = Joined(words, opens, request.Needs, Enumerable.Repeat(true, words.Count).ToArray(), first, null)
-            .Trim(Edges);
+        var thing = Joined(words, opens, NeedyTitles.EndOfThing(words, opens, request.Needs), All(words), first, null)
+            .Trim(TitleEdges.Blank);
         if (
             words.ClassAt(opens)
                 is not (
@@ -292,10 +246,14 @@ internal static class Titles
         if (words.At(opens).Is("one") && words.At(opens + 1).Is("of") && words.At(opens + 2).Lower is "you" or "us")
         {
             var doing = words.At(request.Content - 1).Is("be") ? "be " : "";
-            return Polish(doing + Joined(words, request.Content, request.End, left, first, null));
+            return TitleEdges.Polish(doing + Joined(words, request.Content, request.End, left, first, null));
         }
+        var spoken = new SpokenOf(words, request, first, byStaff);
+        // "Coach 9 came back full of glitter, it has to be spotless"
+        if (request.Needs == opens + 1 && words.At(opens).Lower is "it" or "they" && spoken.MeantBy(opens) is { } it)
+            return TitleEdges.Polish($"{it} {Joined(words, request.Content, request.End, left, first, null)}");
         var bare = Undetermined(thing);
-        var inPlaces = new SpokenOf(words, request, first, byStaff).InPlaces();
+        var inPlaces = spoken.InPlaces();
         var (opening, rest) = (
             words.At(request.Content).Lower,
             Joined(words, request.Content + 1, request.End, left, first, null, inPlaces)
@@ -312,9 +270,20 @@ internal static class Titles
                     : null
             );
         if (verb is not null)
-            return Polish($"{verb} {thing} {rest}");
+            return TitleEdges.Polish(
+                NeedyTitles.DoneTo(
+                    words,
+                    request,
+                    verb,
+                    NeedyTitles.Determined(words, opens, request.Needs, thing),
+                    rest
+                )
+            );
+        // "The coach company need to know the numbers, Ada": they are to be told.
+        if (opening is "know" && words.At(request.Content - 1).Is("to"))
+            return TitleEdges.Polish($"let {thing} know {rest}");
         if (DoneTitles.WithItsPart(words, request, thing, left) is { } withPart)
-            return Polish(withPart);
+            return TitleEdges.Polish(withPart);
         // "A label, also the ones upstairs": what is needed is said before the comma.
         var comma = request.Content;
         while (comma < request.End && words.ClassAt(comma) is not WordClass.Comma)
@@ -327,73 +296,14 @@ internal static class Titles
                     or WordClass.VerbOrAdjective
                     or WordClass.NounOrVerb
                     or WordClass.Third
-            ? Polish(
+            ? TitleEdges.Polish(
                 $"{Undetermined(Joined(words, request.Content, comma, left, first, null, inPlaces))} for {thing}"
                     + Joined(words, comma, request.End, left, first, null, inPlaces)
             )
-            : Polish($"{bare} {Joined(words, request.Needs, request.End, left, first, null, inPlaces)}");
+            : TitleEdges.Polish(
+                $"{bare} {Joined(words, NeedyTitles.IsOff(words, request.Content) ? request.Content + 1 : request.Needs, request.End, left, first, null, inPlaces)}"
+            );
     }
-
-    /// <summary>Folds blanks, trims what dangles at the edges and makes the first letter large.</summary>
-    public static string Polish(string text)
-    {
-        var title = string.Join(' ', text.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries))
-            .Replace(" ,", ",", StringComparison.Ordinal)
-            .Replace(" :", ":", StringComparison.Ordinal)
-            .Replace(",, and ", " and ", StringComparison.Ordinal)
-            .Replace(",,", ",", StringComparison.Ordinal)
-            .Replace(" - - ", ", ", StringComparison.Ordinal)
-            .Replace(" =,", ",", StringComparison.Ordinal)
-            .Replace("( )", "", StringComparison.Ordinal)
-            .Replace("()", "", StringComparison.Ordinal)
-            .Replace("@", "", StringComparison.Ordinal)
-            .Trim(Edges);
-        // "Minutes for the meeting, yes?"
-        foreach (var tag in (ReadOnlySpan<string>)[", yes", ", right", ", agreed"])
-            if (title.EndsWith(tag, StringComparison.Ordinal))
-                title = title[..^tag.Length].TrimEnd(Edges);
-        // "Blanks, ten of them"
-        if (
-            title.Split(", ") is [var things, var many]
-            && many.Split(' ') is [var count, "of", "them"]
-            && things.Length > 0
-            && !things.StartsWith("the ", StringComparison.OrdinalIgnoreCase)
-            && (Lexicon.Numbers.ContainsKey(count) || char.IsAsciiDigit(count[0]))
-        )
-            title = $"{count} {char.ToLowerInvariant(things[0])}{things[1..]}";
-        // "Cakes - all for the open day", the day being understood
-        foreach (var all in (ReadOnlySpan<string>)[" - all", ", all", " - both", ", both"])
-            if (title.EndsWith(all, StringComparison.Ordinal))
-                title = title[..^all.Length].TrimEnd(Edges);
-        while (
-            title.LastIndexOf(' ') is > 0 and var last
-            && Dangling.Contains(title[(last + 1)..].ToLowerInvariant())
-            // "The sign has lost its X"
-            && title[(last + 1)..] is not "X"
-            && !IsPutOn(title, last)
-        )
-            title = title[..last].TrimEnd(Edges);
-        while (
-            title.IndexOf(' ', StringComparison.Ordinal) is > 0 and var blank
-            && title[..blank].TrimEnd(',').ToLowerInvariant()
-                is "and"
-                    or "then"
-                    or "so"
-                    or "but"
-                    or "also"
-                    or "just"
-                    or "or"
-                    or "to"
-        )
-            title = title[(blank + 1)..].TrimStart(Edges);
-        return title.Length == 0 ? title : char.ToUpperInvariant(title[0]) + title[1..];
-    }
-
-    /// <summary>"Put the heating on": the last word is of the verb.</summary>
-    private static bool IsPutOn(string title, int last) =>
-        title[..last].EndsWith(" looked", StringComparison.Ordinal)
-        || title[last..] is " on"
-            && title.Split(' ')[0].ToLowerInvariant() is "put" or "turn" or "switch" or "leave" or "keep" or "have";
 
     /// <summary>The title with somebody's name in the place of "you", "your" and "yours".</summary>
     public static string Naming(string title, string them) =>
@@ -486,6 +396,8 @@ internal static class Titles
             return token.Lower is "me" ? author! : author + "'s";
         return token.Mended ? token.Lower : written;
     }
+
+    private static bool[] All(MessageWords words) => Enumerable.Repeat(true, words.Count).ToArray();
 
     private static string Undetermined(string words) =>
         words.Split(' ', 2) is [var first, var rest] && (first.ToLowerInvariant() is "a" or "an" or "some")

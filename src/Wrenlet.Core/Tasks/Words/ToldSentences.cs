@@ -29,6 +29,7 @@ internal static class ToldSentences
             && words.At(sentence.From).Lower == words.At(sentence.From + 1).Lower
             && words.At(sentence.From).IsWord
         )
+        || IsADetail(words, sentence)
         || IsThanks(words, sentence)
         || IsGoingAgain(words, sentence)
         || IsSubject(words, sentence)
@@ -77,6 +78,25 @@ internal static class ToldSentences
             return false;
         var next = words.Sentences[sentence.Index + 1].From;
         return words.At(next).Is("what") && words.At(next + 1).Is("do") && words.At(next + 3).Is("think");
+    }
+
+    /// <summary>"Get a price for brushes. Two suppliers at least": says more of what was asked before.</summary>
+    private static bool IsADetail(MessageWords words, Sentence sentence)
+    {
+        if (sentence.Index == 0 || words.IsNamed(sentence))
+            return false;
+        var (isDetail, last) = (false, sentence.From);
+        for (var i = sentence.From; i < sentence.To; i++)
+        {
+            if (words.ClassAt(i).IsHelping() || (i > sentence.From + 1 && Listing.Orders(words, i)))
+                return false;
+            isDetail |=
+                words.At(i).Is("at") && words.At(i + 1).Lower is "least" or "most"
+                || words.At(i).Lower is "minimum" or "maximum" or "max" or "preferably";
+            last = i;
+        }
+
+        return isDetail && last - sentence.From < 12;
     }
 
     /// <summary>"Before you go home tonight": by when what was asked before is to be done.</summary>

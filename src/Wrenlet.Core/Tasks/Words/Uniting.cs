@@ -218,6 +218,8 @@ internal sealed class Uniting(MessageWords words)
         return second.Sentence.Index - first.Sentence.Index is 0 or 1 or 2
             && second.Sentence.Line == first.Sentence.Line
             && second.Sentence.IsItem == first.Sentence.IsItem
+            // "The spare cart charged (Ada) and somebody at each door"
+            && !(first.IsListed && second.IsListed && first.Sentence == second.Sentence)
             && IsTold(first, order)
             && !Parting.Tells(words, second)
             && (first.Needs >= 0 || !Needing.Of(words, first.Sentence, first.Content).Any())

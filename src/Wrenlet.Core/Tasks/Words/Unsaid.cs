@@ -140,6 +140,35 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
             ? "to " + spokenOf.WordsOf(asking)
             : null;
 
+    /// <summary>"If the van fails its test tell me": if what; null where the request says more, or no such clause opens its sentence.</summary>
+    public string? GivenWhat()
+    {
+        var s = request.Sentence;
+        if (
+            !words.At(s.From).Is("if")
+            || !(
+                words.At(request.Content).Lower
+                is "tell"
+                    or "let"
+                    or "ring"
+                    or "call"
+                    or "text"
+                    or "warn"
+                    or "shout"
+                    or "say"
+            )
+            || words.At(request.Content + 1).Lower is not ("me" or "us" or "so")
+        )
+            return null;
+        for (var i = request.Content + 2; i < request.End; i++)
+            if (words.IsPlain(i) && !words.At(i).Is("know"))
+                return null;
+        var end = request.From;
+        while (end > s.From && !words.IsPlain(end - 1))
+            end--;
+        return "if " + words.Slice(s.From + 1, end);
+    }
+
     /// <summary>"We will need four cars on Saturday. Please confirm": what is wanted; null where the request says it.</summary>
     public string? Confirmed() =>
         words.At(request.Content).Is("confirm")

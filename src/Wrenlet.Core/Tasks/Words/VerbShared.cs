@@ -78,6 +78,7 @@ internal static class VerbShared
                     or WordClass.NounOrVerb
                     or WordClass.Third
                     or WordClass.Other
+                    or WordClass.Number
             && !(words.At(verb).Lower is "say" or "tell" or "ask" or "let");
     }
 
@@ -105,9 +106,11 @@ internal static class VerbShared
             end--;
         return
             words.TimeAt(end - 1) is { Due: not null, Repeats: null } time
-            && time.From > from + 1
+            && time.From > from
             && (
                 words.ClassAt(from) is WordClass.Determiner or WordClass.Possessive
+                // "Service 7 on Tuesday and 9 on Friday"
+                || (words.At(from).Kind is TokenKind.Number && time.From == from + 1)
                 || (words.At(from).Is("to") && words.ClassAt(from + 1) is not (WordClass.Verb or WordClass.VerbOrNoun))
             )
             && !Listing.States(words, from, time.From)

@@ -52,15 +52,22 @@ internal static class NamesTold
 
     /// <summary>"Take the long rods", where there is a crew of rods; "whether we can do it with four riders".</summary>
     public static bool IsOfAThing(MessageWords words, WhoPhrase who, Candidate request) =>
-        words.ClassAt(who.From) is WordClass.Crew
+        words.ClassAt(who.Names[0]) is WordClass.Crew
         && (
-            who.From > request.Content + 1
+            who.From == who.Names[0]
+                && who.From > request.Content + 1
                 && words.ClassAt(who.From - 1)
                     is WordClass.VerbOrAdjective
                         or WordClass.Noun
                         or WordClass.NounOrVerb
                         or WordClass.Number
                 && words.ClassAt(who.From - 2) is WordClass.Determiner or WordClass.Possessive
+            // "The piano in room 3 is flat", where there is a crew for pianos
+            || words.At(who.From).Is("the")
+                && who.Names.Count == 1
+                && words.At(who.To).Lower is "in" or "on" or "at" or "near" or "by" or "behind" or "outside"
+                && words.IsPlain(who.To + 1)
+                && words.Names.Exists(n => n.To <= who.From && words.SentenceOf(n.From) == words.SentenceOf(who.From))
             || who.From > request.Content && Lexicon.Numbers.ContainsKey(words.At(who.From - 1).Lower)
         );
 }

@@ -173,9 +173,17 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
             )
                 && words.ClassOfWord(time.From) is not WordClass.Preposition
                 && words.At(time.From).Lower is not ("today" or "tomorrow" or "tonight" or "this" or "next")
+                // "Take my three o'clock on Monday": it is at three.
+                && !IsAnHourOfMine(time)
             || (time.To <= request.End && IsOfTheThing(time, request))
             || IsWhereItGoes(time, request)
         );
+
+    /// <summary>"Take my three o'clock on Monday", "cover his ten fifteen tomorrow".</summary>
+    private bool IsAnHourOfMine(TimePhrase time) =>
+        time is { Due: not null, Start: null, Repeats: null, DayAlone: null }
+        && words.ClassAt(time.From) is not WordClass.Preposition
+        && words.At(time.From - 2).Lower is "take" or "do" or "cover" or "teach" or "see";
 
     /// <summary>"Move his fitting to Thursday", "put him down for Saturday at four".</summary>
     private bool IsWhereItGoes(TimePhrase time, Candidate request) =>

@@ -63,6 +63,14 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.StandsWithItsPart, 1);
         if (_told.IsToldFirst(time, request))
             return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
+        // "I said we'd have the beds ready at four. Ada, see to it"
+        if (
+            PromisedBefore.Of(words, request) is var (promised, ends)
+            && promised < time.From
+            && time.To <= ends
+            && !HasATimeBehind(request)
+        )
+            return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
         // "The lease runs out in May, remind me on Monday"
         if (request.Cue.Cue.Label is "remind me" && request.Content == request.From)
             return time.From > request.End
@@ -158,6 +166,14 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             ?? (IsAloneInItsPart(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb) : null);
     }
 
+    private bool HasATimeBehind(Candidate request)
+    {
+        for (var i = request.Content + 1; i < request.Sentence.To; i++)
+            if (words.TimeAt(i) is not null)
+                return true;
+        return false;
+    }
+
     /// <summary>"Eight pallets go out on the 24th, book the lorry now": not only then.</summary>
     private bool IsBesideNow(TimePhrase time, Candidate request)
     {
@@ -168,7 +184,12 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         )
             return false;
         for (var i = request.Content + 1; i < request.End; i++)
-            if (words.At(i).Is("now") && !words.At(i - 1).Is("from") && (i + 1 >= request.End || !words.IsPlain(i + 1)))
+            if (
+                words.At(i).Is("now")
+                && words.TimeAt(i) is null
+                && !words.At(i - 1).Is("from")
+                && (i + 1 >= request.End || !words.IsPlain(i + 1))
+            )
                 return words.ClassAt(request.Content) is WordClass.Verb or WordClass.VerbOrNoun;
         return false;
     }

@@ -1,0 +1,79 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Makes titles of what something needs: "the sink trap needs emptying", "the list has to go off".</summary>
+internal static class NeedyTitles
+{
+    /// <summary>"Has to go off", "needs to come out", "needs to go to the workshop": where it is then is what counts.</summary>
+    public static bool IsOff(MessageWords words, int i) =>
+        words.At(i).Lower is "go" or "come"
+        && words.At(i + 1).Lower
+            is "off"
+                or "out"
+                or "back"
+                or "down"
+                or "up"
+                or "away"
+                or "in"
+                or "to"
+                or "into"
+                or "on"
+        && words.At(i - 1).Is("to");
+
+    /// <summary>
+    /// The token after what needs something: "Ada's aunt loved the border and wants a photograph" is about the aunt, and "the hoist
+    /// really must be mended" about the hoist.
+    /// </summary>
+    public static int EndOfThing(MessageWords words, int from, int needs)
+    {
+        var end = needs;
+        while (end > from + 1 && words.ClassAt(end - 1) is WordClass.Adverb)
+            end--;
+        if (words.ClassAt(end - 1) is not WordClass.Conjunction)
+            return end;
+        for (var i = from + 1; i < end - 1; i++)
+            if (words.ClassAt(i) is WordClass.Past && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Object)
+                return i;
+        return end;
+    }
+
+    /// <summary>"Sink trap needs emptying": the sink trap. Numbers and names stay as they are.</summary>
+    public static string Determined(MessageWords words, int from, int needs, string thing)
+    {
+        for (var i = from; i < needs; i++)
+            if (
+                words.ClassAt(i)
+                    is not (
+                        WordClass.Noun
+                        or WordClass.NounOrVerb
+                        or WordClass.VerbOrNoun
+                        or WordClass.Verb
+                        or WordClass.VerbOrAdjective
+                        or WordClass.Third
+                    )
+                || (i > from && char.IsUpper(words.Text[words.At(i).Span.Start]))
+            )
+                return thing;
+        // A single word with a capital may be a name: that of several seldom is.
+        return
+            thing.Length == 0
+            || (
+                needs == from + 1
+                && char.IsUpper(words.Text[words.At(from).Span.Start])
+                && !NamingWords.IsPlural(words.At(from).Lower)
+            )
+            ? thing
+            : "the " + char.ToLowerInvariant(thing[0]) + thing[1..];
+    }
+
+    /// <summary>"The hoist must be looked at": look at the hoist.</summary>
+    public static string DoneTo(MessageWords words, Candidate request, string verb, string thing, string rest)
+    {
+        var at = request.Content + 1;
+        return
+            at < request.End
+            && words.At(at).Lower is "at" or "into" or "after" or "to"
+            && (at + 1 >= request.End || !words.IsPlain(at + 1))
+            ? $"{verb} {words.At(at).Lower} {thing} {rest.Trim()[words.At(at).Lower.Length..]}"
+            : $"{verb} {thing} {rest}";
+    }
+}
