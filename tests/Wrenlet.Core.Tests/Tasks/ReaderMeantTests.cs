@@ -89,7 +89,7 @@ public class ReaderMeantTests
         "Mrs Dahl is bringing her grandson on Thursday at 4, Kit can you show him the harp",
         "Kit: Show Mrs Dahl's grandson the harp 04-16T16:00"
     )]
-    [InlineData("Eight pallets to Caspian on the 24th, hull, book the lorry now", "hull: Book the lorry now")]
+    [InlineData("Eight pallets to Caspian on the 24th, hull, book the lorry now", "hull: Book the lorry")]
     [InlineData(
         "Kit, ring them and ask whether they can come at 18:00 instead, before Wednesday if you can",
         "Kit: Ring them and ask whether they can come at 18:00 04-14T17:00"

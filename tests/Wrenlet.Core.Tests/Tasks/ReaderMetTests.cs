@@ -54,7 +54,7 @@ public class ReaderMetTests
     )]
     [InlineData("Kit: foam cutter blade. It's blunt. Change it", "Kit: Change the foam cutter blade")]
     [InlineData("One castor has come off already, Kit, put it back", "Kit: Put the castor back")]
-    [InlineData("Sink trap needs emptying. It's Kit's turn.", "Kit: Empty sink trap")]
+    [InlineData("Sink trap needs emptying. It's Kit's turn.", "Kit: Empty the sink trap")]
     [InlineData("Kit, have you sent him the notice? If not, today please", "Kit: Send him the notice 04-14T17:00")]
     [InlineData("The meeting needs an agenda. Kit, draft by Thursday", "Kit: Draft the agenda 04-16T17:00")]
     [InlineData("Kit, the drill is in the garage until Wednesday, hire one", "Kit: Hire a drill")]

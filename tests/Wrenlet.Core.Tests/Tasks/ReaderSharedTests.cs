@@ -147,7 +147,7 @@ public class ReaderSharedTests
     )]
     [InlineData("Could whoever's free go up and have a look at the roof?", "-: Have a look at the roof")]
     [InlineData("Any chance someone could run me to the station at four?", "-: Run Odalys to the station 04-14T16:00")]
-    [InlineData("Sink trap needs emptying", "-: Empty sink trap")]
+    [InlineData("Sink trap needs emptying", "-: Empty the sink trap")]
     [InlineData("Kit, clear the shed before today's meeting", "Kit: Clear the shed 04-14T17:00")]
     [InlineData(
         "The hall was left in a state on Saturday. Ines, write to the inn politely",

@@ -263,6 +263,11 @@ internal static class Asides
 
             if (
                 IsTold(words, i + 1, request.End)
+                || IsAskedAgain(words, request, i + 1)
+                // "Sand them again, and they go out on Monday"
+                || words.At(i + 1).Is("and")
+                    && words.At(i + 2).Lower is "it" or "they" or "he" or "she"
+                    && words.ClassAt(i + 3) is WordClass.Verb or WordClass.Third
                 || words.At(i + 1).Is("otherwise")
                 || words.At(i + 1).Is("last") && words.At(i + 2).Is("time")
                 // "Drive to the mill, back by four"
@@ -333,7 +338,9 @@ internal static class Asides
             || words.At(from).Lower is "people" or "somebody" or "someone" or "everybody" or "everyone"
                 && words.ClassAt(from + 1) is WordClass.Past or WordClass.Have or WordClass.Be or WordClass.HaveBase
         )
-            return !words.At(from + 1).Lower.StartsWith("need", StringComparison.Ordinal);
+            return !words.At(from + 1).Lower.StartsWith("need", StringComparison.Ordinal)
+                // "He needs the key": why. "They need painting" asks.
+                || words.At(from).Lower is "he" or "she";
         // "Get the names checked, last year we spelt half of them wrong"
         if (
             words.At(from).Lower is "last"
@@ -357,7 +364,12 @@ internal static class Asides
             return true;
         // "Check the doors, inspection's on the 29th"
         for (var i = from; i < from + 3 && i < to; i++)
-            if (words.ClassAt(i) is WordClass.Possessive && words.TimeAt(i + 1) is not null)
+            if (
+                words.ClassAt(i) is WordClass.Possessive
+                && words.TimeAt(i + 1) is not null
+                // "At the printer's by Friday": where
+                && words.ClassAt(from) is not (WordClass.Preposition or WordClass.To)
+            )
                 return true;
         // "Put a list together, rough is fine"
         if (words.ClassAt(from + 1) is WordClass.Be && words.At(from + 2).Lower is "fine" or "ok" or "okay" or "enough")
@@ -426,6 +438,14 @@ internal static class Asides
                     || words.At(k).Lower.EndsWith("n't", StringComparison.Ordinal);
         return denied && (joined || words.ClassAt(given + 1) is WordClass.Subject or WordClass.Stating);
     }
+
+    /// <summary>"The bins need to go out, can the hull see to that": who is to see that they do.</summary>
+    private static bool IsAskedAgain(MessageWords words, Candidate request, int i) =>
+        words.At(i).Lower is "can" or "could" or "will" or "would"
+        && (words.WhoAt(i + 1, request.Sentence.To)?.To ?? (words.ClassAt(i + 1) is WordClass.You ? i + 2 : -1))
+            is > 0
+                and var verb
+        && PromisedBefore.IsSeeingToIt(words, verb, request.End);
 
     private static bool IsMeanwhile(MessageWords words, int i) =>
         words.At(i).Is("in") && words.At(i + 1).Is("the") && words.At(i + 2).Is("meantime");

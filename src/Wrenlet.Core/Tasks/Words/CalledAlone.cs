@@ -29,7 +29,7 @@ internal static class CalledAlone
         ?? AskedIfNot.In(words, s)
         ?? CalledLast.In(words, s)
         ?? DueBehind(words, s)
-        ?? CalledNext(words, s)
+        ?? CalledNext.In(words, s)
         ?? CalledByWhen.In(words, s)
         ?? BareOrder.In(words, s);
 
@@ -273,74 +273,8 @@ internal static class CalledAlone
             : null;
     }
 
-    /// <summary>"The pump has packed up. Ada asap": who is called for it has a sentence to themselves.</summary>
-    private static ListedPart? CalledNext(MessageWords words, Sentence s)
-    {
-        if (
-            s.Index + 1 >= words.Sentences.Count
-            || words.Sentences[s.Index + 1] is not { IsItem: false } next
-            || next.Line != s.Line
-            || words.At(s.To).Is("?")
-        )
-            return null;
-        var head =
-            words.WhoAt(s.From, s.To) is { } first && words.ClassAt(first.To) is WordClass.Comma or WordClass.Colon
-                ? first
-                : null;
-        var content = head is null ? s.From : head.To + 1;
-        if (
-            !words.ClassAt(content).CanOpenAThing()
-            || !(Listing.States(words, content, s.To) || IsGoingOn(words, s))
-            || Asks(words, s, content, s.To)
-        )
-            return null;
-        // "Ada: the pump has packed up. Urgent, people are waiting"
-        if (
-            head is not null
-            && words.PriorityAt(next.From) is { Says: Priority.Critical or Priority.High } haste
-            && (haste.To >= next.To || words.ClassAt(haste.To) is WordClass.Comma or WordClass.Dash)
-            && !Asks(words, next, haste.To, next.To)
-        )
-            return new(s, s.From, content, content, s.To, head) { IsAllThatIsAsked = true };
-        var who = words.WhoAt(next.From, next.To);
-        // "The pump has packed up. Ada?"
-        var urged = who is not null && who.To == next.To && words.At(next.To).Is("?");
-        if (who is null && !Enumerable.Range(next.From, next.To - next.From).Any(i => words.At(i).Is("please")))
-            return null;
-        for (var i = who?.To ?? next.From; i < next.To; i++)
-            if (
-                words.PriorityAt(i) is { Says: Priority.Critical or Priority.High }
-                || words.At(i).Is("please")
-                || words.TimeAt(i) is { Due: not null, Repeats: null }
-            )
-                urged = true;
-            else if (words.At(i).Is("without") && words.At(i + 1).Is("fail"))
-                i++;
-            // "Ada, today, before they stop deliveries"
-            else if (
-                words.At(i).Lower is "before" or "or"
-                && words.ClassAt(i + 1) is WordClass.Subject or WordClass.We or WordClass.I
-            )
-                break;
-            else if (words.ClassAt(i) is not (WordClass.Comma or WordClass.Courtesy or WordClass.Time))
-                return null;
-        return urged ? new(s, s.From, content, content, s.To, who ?? head) { IsAllThatIsAsked = true } : null;
-    }
-
-    /// <summary>"The pump's leaking".</summary>
-    private static bool IsGoingOn(MessageWords words, Sentence s)
-    {
-        for (var i = s.From; i + 1 < s.To; i++)
-            if (
-                words.ClassAt(i) is WordClass.Possessive
-                && words.ClassAt(i + 1) is WordClass.Gerund or WordClass.Past or WordClass.Preposition
-            )
-                return true;
-        return false;
-    }
-
     /// <summary>Whether something is asked among words.</summary>
-    private static bool Asks(MessageWords words, Sentence s, int from, int to)
+    public static bool Asks(MessageWords words, Sentence s, int from, int to)
     {
         for (var i = from; i < to; i++)
             if (

@@ -8,7 +8,13 @@ internal static class CalledByWhen
 {
     /// <summary>What a sentence calls somebody for; null where the features have to tell.</summary>
     public static ListedPart? In(MessageWords words, Sentence s) =>
-        Ahead(words, s) ?? Behind(words, s) ?? OfThoseCalledBefore(words, s) ?? ByThen(words, s) ?? IfNot(words, s);
+        Ahead(words, s)
+        ?? Behind(words, s)
+        ?? OfThoseCalledBefore(words, s)
+        ?? ByThen(words, s)
+        ?? BehindAClause(words, s)
+        ?? Each(words, s)
+        ?? IfNot(words, s);
 
     /// <summary>"Ada, within the hour please: the lamp is out".</summary>
     private static ListedPart? Ahead(MessageWords words, Sentence s)
@@ -87,6 +93,56 @@ internal static class CalledByWhen
         while (end > i + 2 && words.ClassAt(end - 1) is WordClass.Courtesy or WordClass.Comma)
             end--;
         return new(s, s.From, i, i + 1, end, who) { IsAllThatIsAsked = true };
+    }
+
+    /// <summary>"Ada, since you're at the mill anyway: two reels of tape, please".</summary>
+    private static ListedPart? BehindAClause(MessageWords words, Sentence s)
+    {
+        if (
+            CalledAt(words, s) is not { } who
+            || words.ClassAt(who.To) is not WordClass.Comma
+            || !(words.At(who.To + 1).Lower is "since" or "as" or "while" or "when" or "if")
+            || words.ClassAt(who.To + 2) is not (WordClass.You or WordClass.Stating)
+        )
+            return null;
+        var colon = who.To + 3;
+        while (colon < s.To && (words.IsPlain(colon) || words.TimeAt(colon) is not null))
+            colon++;
+        var end = s.To;
+        while (end > colon && words.ClassAt(end - 1) is WordClass.Courtesy or WordClass.Comma)
+            end--;
+        return
+            words.ClassAt(colon) is WordClass.Colon or WordClass.Dash
+            && colon + 1 < end
+            && (
+                words.ClassAt(colon + 1).CanOpenAThing()
+                || words.ClassAt(colon + 1) is WordClass.Number
+                || Listing.Orders(words, colon + 1)
+            )
+            && !Listing.States(words, colon + 1, end)
+            ? new(s, s.From, colon + 1, colon + 1, end, who) { IsAllThatIsAsked = true }
+            : null;
+    }
+
+    /// <summary>"Ada, every other Tuesday the dust filters, starting today".</summary>
+    private static ListedPart? Each(MessageWords words, Sentence s)
+    {
+        if (
+            CalledAt(words, s) is not { } who
+            || words.TimeAt(words.ClassAt(who.To) is WordClass.Comma ? who.To + 1 : who.To)
+                is not { Repeats: not null } each
+            || words.ClassAt(each.To) is not WordClass.Determiner
+        )
+            return null;
+        var end = each.To + 1;
+        while (end < s.To && words.IsPlain(end) && words.TimeAt(end) is null)
+            if (words.ClassAt(end).IsHelping() || words.ClassAt(end) is WordClass.Third or WordClass.Past)
+                return null;
+            else
+                end++;
+        return end > each.To + 1 && (end >= s.To || words.ClassAt(end) is WordClass.Comma or WordClass.Time)
+            ? new(s, s.From, each.To, each.To, end, who) { IsAllThatIsAsked = true }
+            : null;
     }
 
     /// <summary>"Has the deposit come? If not, chase them".</summary>

@@ -360,6 +360,8 @@ internal static class Candidates
                         or WordClass.Person
                         or WordClass.Other
                 || words.At(i + 1).Lower is "it" or "her" or "this" or "back" or "up" or "out" or "off"
+                // "If anybody asks say it's out"
+                || (words.At(i).Lower is "say" or "tell" && words.ClassAt(i + 1) is WordClass.Stating)
                 // "When the delivery comes sign for it"
                 || (words.At(i + 1).Is("for") && words.At(i + 2).Lower is "it" or "them" or "him" or "her" or "the")
                 || Lexicon.Numbers.ContainsKey(words.At(i + 1).Lower)

@@ -43,6 +43,19 @@ internal static class CuesInPlace
                     or WordClass.Number
         )
         || IsAPlace(words, cue)
+        // "We ought to think about a second one"
+        || (
+            cue.Cue.Label is "suggest"
+            && words.At(cue.Content).Is("think")
+            && words.At(cue.Content + 1).Lower is "about" or "of"
+        )
+        || (!byStaff && AsksWhich(words, sentence, i))
+        // "Someone from the council may drop in"
+        || (
+            cue.Cue.Label is "someone"
+            && words.ClassAt(cue.Content) is WordClass.Preposition
+            && Listing.States(words, cue.Content, sentence.To)
+        )
         // "See if you can get it sooner": that is what is asked.
         || (words.At(i).Is("if") && words.At(i - 1).Lower is "see" or "check" or "ask")
         // "Would you mind not parking there?"
@@ -54,6 +67,21 @@ internal static class CuesInPlace
             && i > sentence.From
             && words.CuesAt(sentence, i - 1).Any(c => c.Cue.Label is "ask someone")
         );
+
+    /// <summary>"Could we bring our own or do you provide them?", a customer wants to know.</summary>
+    private static bool AsksWhich(MessageWords words, Sentence sentence, int i)
+    {
+        if (!words.At(sentence.To).Is("?") || !(words.At(i).Lower is "could" or "can" or "may" or "should"))
+            return false;
+        for (var k = i + 2; k + 2 < sentence.To; k++)
+            if (
+                words.At(k).Is("or")
+                && words.At(k + 1).Lower is "do" or "does" or "are" or "is" or "will" or "should"
+                && words.ClassAt(k + 2) is WordClass.You or WordClass.I or WordClass.We or WordClass.Subject
+            )
+                return true;
+        return false;
+    }
 
     /// <summary>"The kitchen has to be swept", "the workshop needs painting": what is named as a crew is a room here.</summary>
     private static bool IsAPlace(MessageWords words, CueFound cue) =>

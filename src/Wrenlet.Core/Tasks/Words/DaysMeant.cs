@@ -18,10 +18,34 @@ internal sealed class DaysMeant(MessageWords words, WorkCalendar calendar)
             if (
                 time.To <= clock.From
                 && words.SentenceOf(time.From) == words.SentenceOf(clock.From)
-                && time is { Due: not null, DayAlone: null, ClockAlone: null, IsMilestone: false, IsPeriod: false }
+                && time is { Due: not null, ClockAlone: null, IsMilestone: false, IsPeriod: false }
+                && (time.DayAlone is null || IsWhenTheyCome(time))
             )
                 before = time;
         return before is null ? null : calendar.DateOf(before.Due!.At);
+    }
+
+    /// <summary>"The council are visiting on the 24th, everything off the kerb by one": by one on that day.</summary>
+    private bool IsWhenTheyCome(TimePhrase day)
+    {
+        for (var i = day.From - 1; i >= words.SentenceOf(day.From).From && !Listing.IsMark(words, i); i--)
+            if (
+                words.At(i).Lower
+                is "coming"
+                    or "comes"
+                    or "come"
+                    or "visiting"
+                    or "visits"
+                    or "visit"
+                    or "arriving"
+                    or "arrives"
+                    or "arrive"
+                    or "collecting"
+                    or "collects"
+                    or "collect"
+            )
+                return true;
+        return false;
     }
 
     /// <summary>"Three starters next Monday. Ada to test them after lunch": of that day.</summary>
@@ -60,5 +84,30 @@ internal sealed class DaysMeant(MessageWords words, WorkCalendar calendar)
             && named is [{ Due: { } then, Repeats: null, ClockAlone: null, IsPeriod: false } only]
             ? only.DayAlone?.Date ?? calendar.DateOf(then.At)
             : null;
+    }
+
+    /// <summary>"Every Monday the ropes get checked, Ada please start next week": from when on; null where that is not said.</summary>
+    public (TimePhrase Time, double Certainty)? Begun(Request request, Instant sent)
+    {
+        foreach (var (time, certainty) in request.Times)
+            if (time is { Due: { } on, Repeats: null } && words.At(time.From - 1).Lower is "start" or "begin")
+            {
+                var day = calendar.DateOf(on.At);
+                if (time.IsPeriod)
+                    day = day.With(DateAdjusters.PreviousOrSame(IsoDayOfWeek.Monday));
+                // "Please start this week": that is now.
+                if (calendar.OpeningOf(day) <= sent)
+                    return null;
+                return (
+                    time with
+                    {
+                        From = time.From - 1,
+                        Start = new(calendar.OpeningOf(day), 0.9, [], Texts.StartOfTheWorkingDay),
+                    },
+                    certainty
+                );
+            }
+
+        return null;
     }
 }

@@ -409,7 +409,11 @@ internal static class Listing
         for (var i = from; i < s.To; i++)
             if (
                 IsJoint(words, i)
-                && words.At(i + 1).Lower is "all" or "both" or "everything" or "somebody" or "someone" or "whoever"
+                && (
+                    words.At(i + 1).Lower is "all" or "both" or "everything" or "somebody" or "someone" or "whoever"
+                    // "Ada cuts, Ben paints, finished by 15 May"
+                    || words.At(i + 1).Lower is "finished" or "done" or "ready" && words.TimeAt(i + 2) is not null
+                )
             )
                 return i;
         return s.To;

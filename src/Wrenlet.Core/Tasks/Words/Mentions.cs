@@ -162,6 +162,9 @@ internal sealed class Mentions(MessageWords words)
             WordClass.Determiner => words.At(i).Lower is not ("no" or "every" or "each" or "any" or "all" or "its"),
             // "Grateful for the invoice"
             WordClass.Noun when words.At(i + 1).Is("for") && Feeling.Contains(words.At(i).Lower) => false,
+            // "Last year's certificates"
+            _ when words.At(i).Lower is "last" or "next" or "this" && IsWhen(i + 1) => true,
+            WordClass.Possessive when IsWhen(i) && words.At(i - 1).Lower is "last" or "next" or "this" => false,
             // "Great work on the brochure"
             WordClass.Noun
             or WordClass.NounOrVerb
@@ -201,6 +204,8 @@ internal sealed class Mentions(MessageWords words)
             _ => _naming.IsNameWord(i) && i + 1 < to && _naming.IsNameWord(i + 1),
         };
     }
+
+    private bool IsWhen(int i) => words.At(i).Lower is "year's" or "month's" or "week's" or "night's";
 
     /// <summary>The last word of what begins at a token, without what says where or of what it is; -1 where it names nothing.</summary>
     private int HeadFrom(int i, int to)

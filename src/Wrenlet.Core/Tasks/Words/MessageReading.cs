@@ -261,7 +261,7 @@ internal sealed class MessageReading(
             )
         )
             start = null;
-        if (repeat is not null && Begun(request) is { } opened)
+        if (repeat is not null && _days.Begun(request, sent) is { } opened)
             (start, due) = (opened, null);
         // "Cards for every client, starting today": that is now.
         if (start is { } now && now.Time.Start!.At <= sent && due is null)
@@ -276,7 +276,7 @@ internal sealed class MessageReading(
         )
         {
             var day = setting.Calendar.DateOf(opening.Time.Start.At);
-            due = due.Value with { Item1 = each with { Due = TimeGrammar.Closing(setting.Calendar, day, 0.9) } };
+            due = due.Value with { Item1 = each with { Due = Points.Closing(setting.Calendar, day, 0.9) } };
             start = null;
         }
 
@@ -358,31 +358,6 @@ internal sealed class MessageReading(
             if (of(time.Time) && (best is null || time.Certainty >= best.Value.Certainty))
                 best = time;
         return best;
-    }
-
-    /// <summary>"Every Monday the ropes get checked, Ada please start next week": from when on; null where that is not said.</summary>
-    private (TimePhrase Time, double Certainty)? Begun(Request request)
-    {
-        foreach (var (time, certainty) in request.Times)
-            if (time is { Due: { } on, Repeats: null } && words.At(time.From - 1).Lower is "start" or "begin")
-            {
-                var day = setting.Calendar.DateOf(on.At);
-                if (time.IsPeriod)
-                    day = day.With(DateAdjusters.PreviousOrSame(IsoDayOfWeek.Monday));
-                // "Please start this week": that is now.
-                if (setting.Calendar.OpeningOf(day) <= sent)
-                    return null;
-                return (
-                    time with
-                    {
-                        From = time.From - 1,
-                        Start = new(setting.Calendar.OpeningOf(day), 0.9, [], Texts.StartOfTheWorkingDay),
-                    },
-                    certainty
-                );
-            }
-
-        return null;
     }
 
     /// <summary>"Wednesday, Frank, seven o'clock": a day and a time of day that stand apart are one moment.</summary>

@@ -129,9 +129,10 @@ internal sealed class NamingWords(MessageWords words)
 
     /// <summary>"Walk-in fridge reads nine degrees": of what a sentence tells, and said without an article.</summary>
     public bool IsBareAtTheHead(Mention m) =>
-        (m.Part is Part.Subject || (m.Part is Part.Alone && words.ClassAt(m.To) is WordClass.Gerund))
+        (m.Part is Part.Subject || (m.Part is Part.Alone && words.ClassAt(m.To) is WordClass.Gerund or WordClass.Time))
         && !m.IsDefinite
-        && !m.IsSomebody
+        // "Heating engineer Wednesday, let him in"
+        && (!m.IsSomebody || words.ClassAt(m.From) is WordClass.Gerund)
         && !m.Speaks
         // "Two of the straps"
         && !words.At(m.From + 1).Is("of")

@@ -36,6 +36,40 @@ internal static class NeedyTitles
         return end;
     }
 
+    /// <summary>"The bins need to go out, can the hull see to that": what is needed; null where nothing is to be seen to.</summary>
+    public static Candidate? SeenTo(MessageWords words, Candidate request)
+    {
+        if (!PromisedBefore.IsSeeingToIt(words, request.Content, request.End))
+            return null;
+        var s = request.Sentence;
+        var end = request.From;
+        // "The bins need emptying. Ada, see to it"
+        if (!Enumerable.Range(s.From, Math.Max(0, end - s.From)).Any(i => words.At(i).Lower is "need" or "needs"))
+        {
+            if (s.Index == 0)
+                return null;
+            s = words.Sentences[s.Index - 1];
+            end = s.To;
+        }
+
+        while (end > s.From && !words.IsPlain(end - 1))
+            end--;
+        for (var i = s.From; i < end; i++)
+            if (i == s.From || !words.IsPlain(i - 1))
+                foreach (var (verb, complement) in Needing.Of(words, s, i))
+                    if (complement < end)
+                        return request with
+                        {
+                            Sentence = s,
+                            From = i,
+                            Needs = verb,
+                            Content = complement,
+                            End = end,
+                            Cue = new(Cue.Thing, complement, complement, null),
+                        };
+        return null;
+    }
+
     /// <summary>"Sink trap needs emptying": the sink trap. Numbers and names stay as they are.</summary>
     public static string Determined(MessageWords words, int from, int needs, string thing)
     {
@@ -51,6 +85,7 @@ internal static class NeedyTitles
                         or WordClass.Third
                     )
                 || (i > from && char.IsUpper(words.Text[words.At(i).Span.Start]))
+                || Lexicon.Numbers.ContainsKey(words.At(i).Lower)
             )
                 return thing;
         // A single word with a capital may be a name: that of several seldom is.
@@ -69,11 +104,14 @@ internal static class NeedyTitles
     public static string DoneTo(MessageWords words, Candidate request, string verb, string thing, string rest)
     {
         var at = request.Content + 1;
+        var stranded = words.At(at).Lower;
         return
             at < request.End
-            && words.At(at).Lower is "at" or "into" or "after" or "to"
+            && words.TimeAt(at) is null
+            && stranded is "at" or "into" or "after" or "to"
             && (at + 1 >= request.End || !words.IsPlain(at + 1))
-            ? $"{verb} {words.At(at).Lower} {thing} {rest.Trim()[words.At(at).Lower.Length..]}"
+            && rest.TrimStart().StartsWith(stranded, StringComparison.Ordinal)
+            ? $"{verb} {stranded} {thing} {rest.TrimStart()[stranded.Length..]}"
             : $"{verb} {thing} {rest}";
     }
 }

@@ -13,7 +13,9 @@ internal sealed class OnlySaid(MessageWords words)
         "great nice lovely brilliant excellent fantastic superb super amazing wonderful beautiful splendid terrific"
     );
 
-    private static readonly FrozenSet<string> Thinking = Lexicon.Set("thinks think thought reckons believes feels");
+    private static readonly FrozenSet<string> Thinking = Lexicon.Set(
+        "thinks think thought reckons reckon believes feels"
+    );
     private static readonly FrozenSet<string> Told = Lexicon.Set("told said promised knows agreed");
     private static readonly FrozenSet<string> Counted = Lexicon.Set("things jobs tasks points favours errands");
 
@@ -268,16 +270,12 @@ internal sealed class OnlySaid(MessageWords words)
         )
             return false;
         for (var i = content; i < s.To; i++)
-            if (
-                words.ClassAt(i) is WordClass.Time
-                && (
-                    words.At(i).Lower is "until" or "till" or "before" or "from" or "today" or "tonight" or "tomorrow"
-                    || words.At(i - 1).Lower is "until" or "till" or "before"
-                )
-            )
+            if (words.ClassAt(i) is WordClass.Time && (IsUntil(i) || IsUntil(i - 1)))
                 return false;
         return true;
     }
+
+    private bool IsUntil(int i) => words.At(i).Lower is "until" or "till" or "before";
 
     /// <summary>"I'll need them for three", "I'll think about it".</summary>
     private bool IsPromiseOfNothing(CueFound cue, int content) =>

@@ -14,7 +14,7 @@ internal static class PromisedBefore
     }
 
     /// <summary>"See to it", "sort that out", "make sure of it", and nothing more.</summary>
-    private static bool IsSeeingToIt(MessageWords words, int i, int end)
+    public static bool IsSeeingToIt(MessageWords words, int i, int end)
     {
         var it = words.At(i).Lower switch
         {

@@ -274,6 +274,9 @@ internal sealed class RepeatGrammar(
             return null;
         var to = named.To;
         var monthly = At(to).Lower is "of" or "in" or "every" or "each" or "monthly";
+        // "Every last Sunday there's the flea market"
+        if (every && !monthly && At(i + 1).Is("last"))
+            return Repeating(i, named.To, named.Rule, named.First);
         if (!monthly)
             return null;
         // "The second Thursday of a month"
@@ -376,7 +379,7 @@ internal sealed class RepeatGrammar(
         var joined = At(to).Lower is "at" or "by" or "before" or "in";
         var clock = clocks.Read(joined ? to + 1 : to, joined) ?? (joined ? clocks.Read(to, true) : null);
         return clock is null
-            ? new(from, to, TimeGrammar.Closing(setting.Calendar, first, 0.9), null, rule)
+            ? new(from, to, Points.Closing(setting.Calendar, first, 0.9), null, rule)
             : At(new(from, clock.To, null, null, rule), first, clock);
     }
 
@@ -390,14 +393,14 @@ internal sealed class RepeatGrammar(
             && days.Month(at + 2) is { } month
             && FirstFrom(repeat.Repeats!, month.Date) is { } first
         )
-            return repeat with { To = month.To, Due = TimeGrammar.Closing(setting.Calendar, first, 0.9) };
+            return repeat with { To = month.To, Due = Points.Closing(setting.Calendar, first, 0.9) };
         // "Every month, Ada, starting this Friday"
         for (var i = at; i < at + Further && At(i).Kind is not TokenKind.LineBreak && !At(i).Is("."); i++)
             if (
                 At(i).Lower is "starting" or "beginning"
                 && days.Read(At(i + 1).Is("on") ? i + 2 : i + 1) is { PeriodEnd: false } later
             )
-                return repeat with { Due = TimeGrammar.Closing(setting.Calendar, later.Date, 0.9) };
+                return repeat with { Due = Points.Closing(setting.Calendar, later.Date, 0.9) };
         if (At(at).Is("for") && At(at + 1).Is("the") && At(at + 2).Is("first"))
             at += 2;
         if (At(at).Is("first"))
@@ -412,7 +415,7 @@ internal sealed class RepeatGrammar(
             ? repeat with
             {
                 To = day.To,
-                Due = TimeGrammar.Closing(setting.Calendar, day.Date, 0.9),
+                Due = Points.Closing(setting.Calendar, day.Date, 0.9),
             }
             : repeat;
     }

@@ -42,7 +42,7 @@ internal static class SharedApart
             parts.Count > 1
             && words.At(from).Is("and")
             && s.To - from is > 1 and < 12
-            && words.ClassAt(from + 1).CanOpenAThing()
+            && (words.ClassAt(from + 1).CanOpenAThing() || words.ClassAt(from + 1) is WordClass.Someone)
             && !Tells(words, from + 1, s.To)
         )
             parts.Add(new(s, from + 1, from + 1, from + 1, s.To, null) { IsAThing = true });

@@ -23,19 +23,10 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     /// <summary>So many pronouns of a request are looked up: a title has no more.</summary>
     private const int Pronouns = 3;
 
-    private static readonly FrozenSet<string> Seeking = Lexicon.Set(
-        "asking asked asks waiting waits looking looks hoping chasing coming comes come"
-    );
-
-    /// <summary>What one does with something that is then spoken of.</summary>
-    private static readonly FrozenSet<string> Handing = Lexicon.Set(
-        "approved sent delivered brought returned left given signed written made ordered found lost changed posted dropped accepted "
-            + "refused rejected sends delivers brings returns"
-    );
-
     private readonly Mentions _mentions = new(words);
     private readonly Agreement _agreement = new(words, request);
     private readonly NamingWords _naming = new(words);
+    private readonly Closeness _closeness = new(words, request);
     private List<Mention>? _before;
 
     /// <summary>The words to stand in the place of pronouns, by their tokens.</summary>
@@ -239,16 +230,6 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         && i == request.Content + 1
         && (!words.IsPlain(i + 1) || words.TimeAt(i + 1) is not null || i + 1 >= request.End);
 
-    /// <summary>"Ashtrays!", "Ada: the ashtrays."</summary>
-    private bool IsAllItSays(Sentence all, Mention m) =>
-        all.To == m.To
-        && (
-            all.From == m.From
-            || words.ClassAt(m.From - 1) is WordClass.Colon
-                && words.WhoAt(all.From, all.To) is { } who
-                && who.To == m.From - 1
-        );
-
     private bool IsLacked(Mention m) =>
         words.At(m.From - 1).Lower is "of" or "on" && words.At(m.From - 2).Lower is "out" or "low" or "short";
 
@@ -281,7 +262,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 && words.At(m.Head).Kind is not TokenKind.Number
                 && words.TimeAt(m.Head) is null
             )
-            .MaxBy(m => Fit(m, i))
+            .MaxBy(m => _closeness.Of(m, i))
             is { } meant
             ? words.At(meant.Head).Lower
             : null;
@@ -304,105 +285,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     {
         (Mention? Meant, double Fits) best = (null, Least);
         foreach (var mention in Before())
-            if (_agreement.Agrees(mention, pronoun) && Fit(mention, pronoun) is var fits && fits > best.Fits)
+            if (_agreement.Agrees(mention, pronoun) && _closeness.Of(mention, pronoun) is var fits && fits > best.Fits)
                 best = (mention, fits);
         return best.Meant;
-    }
-
-    private double Fit(Mention m, int pronoun)
-    {
-        var fit = m.Part switch
-        {
-            Part.Topic => 5.0,
-            Part.Subject or Part.Alone => 4,
-            Part.Object => 3.5,
-            _ => 1.5,
-        };
-        if (!m.IsDefinite && !_naming.IsBareAtTheHead(m))
-            fit -= 1;
-        // "The website says the hall is closed": it is the website that is wrong.
-        if (
-            words.At(m.From - 1).Lower is "says" or "say" or "said"
-            && (
-                Agreement.Written.Contains(words.At(m.From - 2).Lower)
-                || Agreement.Written.Contains(words.At(m.From - 3).Lower)
-            )
-        )
-            fit -= 1;
-        // "My suit has a torn zip and the club meets on Friday, mend it"
-        if (
-            words.At(request.Content).Lower is "mend" or "fix" or "repair" or "replace"
-            && words.ClassAt(m.To) is WordClass.Have or WordClass.HaveBase or WordClass.Be
-        )
-            fit += 1;
-        // "She has a cold and can't come to her lesson, move it to Friday": what can be moved
-        if (
-            words.At(request.Content).Lower
-                is "move"
-                    or "postpone"
-                    or "cancel"
-                    or "reschedule"
-                    or "rebook"
-                    or "rearrange"
-                    or "bring"
-                    or "shift"
-            && Lexicon.Appointments.Contains(words.At(m.Head).Lower)
-        )
-            fit += 3;
-        // "He is asking for the figures. Send them to him"
-        if (words.At(m.From - 1).Is("for") && Seeking.Contains(words.At(m.From - 2).Lower))
-            fit += 2;
-        // "We need sixty flags. Order them"
-        if (words.At(m.From - 1).Lower is "need" or "needs" or "want" or "wants" or "require" or "requires")
-            fit += 2;
-        // "Ashtrays! Empty them": all that its sentence says.
-        if (m.Part is Part.Alone && words.SentenceOf(m.From) is var all && IsAllItSays(all, m))
-            fit += 1;
-        if (m.IsInAnAside)
-            fit -= 2;
-        // "Three new starters, two plumbers and a joiner. Meet them": all of them.
-        if (m.Part is Part.Alone && words.ClassAt(m.From - 1) is WordClass.Comma && _naming.IsSeveral(m.From))
-            fit -= 1;
-        // "The council has approved the sign, get it made": what was handed on, not who did it.
-        if (m.Part is Part.Subject && words.At(pronoun).Lower is "it" or "them" && HandsOn(m.To))
-            fit -= 1;
-        if (words.At(pronoun).Lower is "them" && m.Speaks && !_agreement.IsSaidTo(pronoun))
-            fit -= 3.5;
-        if (words.At(pronoun).Lower is "him" or "her" && !m.IsSomebody && !m.Speaks && !_agreement.IsFirm(m))
-            fit -= 1;
-        // "Mrs Cleave's cheque bounced, write her".
-        if (m.IsSomebody && m.Part is Part.Aside)
-            fit += 2;
-        // "If we don't hear from the inn, ring them"
-        if (
-            m.Part is Part.Aside
-            && words.At(m.From - 1).Lower is "from" or "with"
-            && (_agreement.IsFirm(m) || PeopleWords.IsFirm(words.At(m.Head).Lower))
-        )
-            fit += 2;
-        if (m.Speaks && words.At(pronoun).Lower is "him" or "her" or "them")
-            fit += 2;
-        // "The blade. It's blunt. Change it": what stands between is of the same.
-        for (var k = words.SentenceOf(m.From).Index + 1; k <= request.Sentence.Index; k++)
-            if (
-                k == request.Sentence.Index
-                || !(words.At(words.Sentences[k].From).Lower is "it's" or "it" or "they're")
-            )
-                fit -= 0.75;
-        // Of two that fit alike, what was said last.
-        return fit + (m.From / 10_000.0);
-    }
-
-    /// <summary>Whether what follows a subject says that it handed something on.</summary>
-    private bool HandsOn(int i)
-    {
-        while (words.ClassAt(i).IsHelping() || words.ClassAt(i) is WordClass.Adverb)
-            if (words.ClassAt(i) is WordClass.Be)
-                return false;
-            else
-                i++;
-        return Handing.Contains(words.At(i).Lower)
-            && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive;
     }
 
     /// <summary>"Tell Eloise we can and ask her": named in the request itself.</summary>
@@ -510,7 +395,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             && (
                 _naming.IsBareAtTheHead(m)
                 || (
-                    IsAllItSays(words.SentenceOf(m.From), m)
+                    _closeness.IsAllItSays(words.SentenceOf(m.From), m)
                     && words.ClassAt(from) is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun
                 )
             )

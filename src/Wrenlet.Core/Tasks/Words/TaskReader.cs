@@ -52,7 +52,7 @@ public sealed class TaskReader
     /// <returns>No draft, one, or several, in the order of the text.</returns>
     public ImmutableArray<Draft> Read(string text, PersonId? author, Instant sent, string? authorName = null)
     {
-        var words = Words(text, sent);
+        var words = Words(text, author, sent);
         return new MessageReading(_setting, words, author, authorName ?? NameOf(author), sent, _weights).Drafts();
     }
 
@@ -65,7 +65,14 @@ public sealed class TaskReader
     /// <param name="sent">When it was sent; all dates are counted from here.</param>
     /// <param name="authorName">What the author is called; null for that of the author among the staff.</param>
     public Draft? Guess(string text, PersonId? author, Instant sent, string? authorName = null) =>
-        new MessageReading(_setting, Words(text, sent), author, authorName ?? NameOf(author), sent, _weights).Nearest();
+        new MessageReading(
+            _setting,
+            Words(text, author, sent),
+            author,
+            authorName ?? NameOf(author),
+            sent,
+            _weights
+        ).Nearest();
 
     /// <summary>Reads a line that somebody adds as a task: only what it says beside its title is open.</summary>
     /// <param name="line">One line of plain text.</param>
@@ -75,7 +82,14 @@ public sealed class TaskReader
     {
         ArgumentNullException.ThrowIfNull(line);
         var (estimate, rest) = TaskLine.EstimateIn(line);
-        var draft = new MessageReading(_setting, Words(rest, sent), author, NameOf(author), sent, _weights).Line();
+        var draft = new MessageReading(
+            _setting,
+            Words(rest, author, sent),
+            author,
+            NameOf(author),
+            sent,
+            _weights
+        ).Line();
         if (draft is null || draft.Title.Value.Length < 2)
             return TaskLine.AsItStands(line);
         var read = new TaskLine(
@@ -100,10 +114,37 @@ public sealed class TaskReader
     /// <param name="author">Who writes; null when it is nobody of the staff.</param>
     /// <param name="sent">When it was sent.</param>
     public Examined Examine(string text, PersonId? author, Instant sent) =>
-        Examining.Of(Words(text, sent), author, sent, _setting, _weights);
+        Examining.Of(Words(text, author, sent), author, sent, _setting, _weights);
 
-    internal MessageWords Words(string text, Instant sent) =>
-        new(_setting, text, _tokenizer.Read(text, MostTokens), sent);
+    internal MessageWords Words(string text, PersonId? author, Instant sent) =>
+        new(
+            _setting,
+            text,
+            author is { } self && NameOf(author) is { } name
+                ? WithMe(_tokenizer.Read(text, MostTokens), new(name, new TaskOwner.OfPerson(self), []))
+                : _tokenizer.Read(text, MostTokens),
+            sent
+        );
+
+    /// <summary>"Signs (me), tables (Ada)", "me: the rest": who writes is named as others are.</summary>
+    private static Tokens WithMe(Tokens tokens, NamedOne author)
+    {
+        Token[]? named = null;
+        for (var i = 0; i < tokens.Count; i++)
+            if (
+                tokens[i].Is("me")
+                && (
+                    tokens[i - 1].Is("(") && tokens[i + 1].Is(")")
+                    || tokens[i + 1].Is(":")
+                        && (i == 0 || tokens[i - 1].Kind is TokenKind.LineBreak or TokenKind.Bullet or TokenKind.Mark)
+                )
+            )
+                (named ??= [.. Enumerable.Range(0, tokens.Count).Select(k => tokens[k])])[i] = tokens[i] with
+                {
+                    Name = author,
+                };
+        return named is null ? tokens : new(named);
+    }
 
     /// <summary>
     /// Reads a message of ours to the other side: what we promise in it. What is asked of them is no work of ours.

@@ -119,13 +119,7 @@ internal sealed class TimeGoingOn(
             return null;
         // Said on a Tuesday, "by Monday, or Tuesday at the latest" is the day after that Monday.
         if (late.At < early.At && day.Date.PlusWeeks(1) is var next && early.At < calendar.ClosingOf(next))
-            (late, other) = (
-                TimeGrammar.Closing(calendar, next, 0.9),
-                other with
-                {
-                    DayAlone = day with { Date = next },
-                }
-            );
+            (late, other) = (Points.Closing(calendar, next, 0.9), other with { DayAlone = day with { Date = next } });
         return late.At > early.At ? other with { Due = late with { Others = [early.At] } } : null;
     }
 
@@ -153,7 +147,7 @@ internal sealed class TimeGoingOn(
         return week with
         {
             To = At(to).Is("if") && At(to + 1).Lower is "possible" or "poss" ? to + 2 : to,
-            Due = TimeGrammar.Closing(calendar, date, 0.9),
+            Due = Points.Closing(calendar, date, 0.9),
             IsPeriod = false,
             DayAlone = new DayWords(to, date),
         };
@@ -178,7 +172,7 @@ internal sealed class TimeGoingOn(
             // Said on a Tuesday, "Monday and Tuesday" is the day after that Monday.
             var before = (last?.Due ?? early).At;
             if (due.At <= before && on.Date.PlusWeeks(1) is var next && before < calendar.ClosingOf(next))
-                day = day with { Due = TimeGrammar.Closing(calendar, next, 0.9), DayAlone = on with { Date = next } };
+                day = day with { Due = Points.Closing(calendar, next, 0.9), DayAlone = on with { Date = next } };
             if (day.Due!.At <= before)
                 return null;
             (last, at) = (day, day.To);

@@ -18,6 +18,7 @@ internal sealed class TimeGrammar
     private readonly TimeGoingOn _goingOn;
     private readonly bool _saysFromAndTo;
     private readonly NamedMoments _named;
+    private readonly Points _points;
 
     /// <summary>Where the phrase that is being read opens.</summary>
     private int _opens;
@@ -31,6 +32,7 @@ internal sealed class TimeGrammar
         _named = new(setting.Calendar, _days, i => Simple(i));
         _days.NamedBefore = _ => _named.Before(_opens) is { } point ? setting.Calendar.DateOf(point.At) : null;
         _clocks = new(setting, tokens);
+        _points = new(setting.Calendar, _sent, _clocks);
         _repeats = new(setting, _sent, tokens, _days, _clocks);
         _lengths = new(setting, _sent, tokens, _days);
         _goingOn = new(setting.Calendar, tokens, _days, Single, Simple);
@@ -43,6 +45,15 @@ internal sealed class TimeGrammar
     {
         if (At(i).Is("either") && !At(i + 1).Is("either"))
             return Read(i + 1) is { Due.Others: [_, ..], DayAlone: not null } two ? two with { From = i } : null;
+        // "Not today but sometime this week"
+        if (
+            At(i).Is("not")
+            && Single(i + 1) is { Due: not null } other
+            && At(other.To).Lower is "but" or ","
+            && Read(At(other.To + 1).Lower is "sometime" ? other.To + 2 : other.To + 1) is { Due: not null } meant
+            && At(other.To).Is("but")
+        )
+            return meant with { From = i };
         if (Single(i) is not { } phrase)
             return null;
         while (_goingOn.Behind(phrase) is { } better)
@@ -85,7 +96,7 @@ internal sealed class TimeGrammar
                 to = day.To;
         }
 
-        return new(i, to, Timed(day, last), Timed(day, first), null);
+        return new(i, to, _points.Timed(day, last), _points.Timed(day, first), null);
     }
 
     /// <summary>The repetition that begins at a token; null where none does.</summary>
@@ -154,8 +165,8 @@ internal sealed class TimeGrammar
             return new(
                 i,
                 closes.To,
-                Closing(closes.Date, 0.95),
-                Opening(closes.Date.PlusDays(At(bare).Value - closes.Date.Day), 0.95),
+                _points.Closing(closes.Date, 0.95),
+                _points.Opening(closes.Date.PlusDays(At(bare).Value - closes.Date.Day), 0.95),
                 null
             );
         if (Hours(i, null, Joins) is { } hours)
@@ -172,7 +183,7 @@ internal sealed class TimeGrammar
             At(last.To - 1).Is("week") && first.To == i + 2 && Lexicon.Weekdays.ContainsKey(At(i + 1).Lower)
                 ? end.PlusDays(-(((int)end.DayOfWeek - (int)first.Date.DayOfWeek + 7) % 7))
                 : first.Date;
-        return new(i, last.To, Closing(end, 0.95), Opening(start, 0.95), null);
+        return new(i, last.To, _points.Closing(end, 0.95), _points.Opening(start, 0.95), null);
     }
 
     /// <summary>The token after a milestone's name that stands at a token; the token itself where none does.</summary>
@@ -210,7 +221,7 @@ internal sealed class TimeGrammar
         }
 
         if (role is TimeRole.Before or TimeRole.By && _clocks.OfAThing(at) is { } of)
-            return new(i, of.To, Timed(null, of), null, null) { ClockAlone = of };
+            return new(i, of.To, _points.Timed(null, of), null, null) { ClockAlone = of };
         if (role is TimeRole.Before && _lengths.Opened(i, at) is { } opened)
             return opened;
         // "Put the heating on an hour before the show"
@@ -246,7 +257,7 @@ internal sealed class TimeGrammar
         {
             // "Before tonight's class": it begins when the evening does.
             if (At(at).Is("tonight's") && _clocks.PartOfDay("evening") is { } evening)
-                return new(i, on.To, Timed(on, new(on.To, evening)), null, null);
+                return new(i, on.To, _points.Timed(on, new(on.To, evening)), null, null);
             (day, role) = (on, TimeRole.Before);
         }
 
@@ -339,7 +350,7 @@ internal sealed class TimeGrammar
         }
 
         return _days.Read(of + 1) is { } day
-            ? new(from, day.To, Timed(day with { Date = day.Date.PlusDays(-before) }, clock), null, null)
+            ? new(from, day.To, _points.Timed(day with { Date = day.Date.PlusDays(-before) }, clock), null, null)
             : null;
     }
 
@@ -352,7 +363,7 @@ internal sealed class TimeGrammar
                 ? new(
                     from,
                     clock.To + 1,
-                    Timed(new DayWords(0, _setting.Calendar.DateOf(named.At).PlusDays(-1)), clock),
+                    _points.Timed(new DayWords(0, _setting.Calendar.DateOf(named.At).PlusDays(-1)), clock),
                     null,
                     null
                 )
@@ -371,7 +382,7 @@ internal sealed class TimeGrammar
             return new(
                 from,
                 at + 3,
-                Closing(_setting.Calendar.DateOf(after.At).PlusDays(At(at + 1).Is("day") ? 1 : 7), 0.85),
+                _points.Closing(_setting.Calendar.DateOf(after.At).PlusDays(At(at + 1).Is("day") ? 1 : 7), 0.85),
                 null,
                 null
             )
@@ -384,7 +395,7 @@ internal sealed class TimeGrammar
             return new(
                 from,
                 at + 3,
-                Closing(_days.WeekWith(_setting.Calendar.DateOf(then.At).PlusWeeks(-1)).Date, 0.85),
+                _points.Closing(_days.WeekWith(_setting.Calendar.DateOf(then.At).PlusWeeks(-1)).Date, 0.85),
                 null,
                 null
             )
@@ -405,7 +416,7 @@ internal sealed class TimeGrammar
         if (At(to).Is("at") && At(to + 2).Is("latest"))
             to += 3;
         return days is { } back && _named.Before(from) is { } point
-            ? new(from, to, Closing(_setting.Calendar.DateOf(point.At).PlusDays(-back), 0.85), null, null)
+            ? new(from, to, _points.Closing(_setting.Calendar.DateOf(point.At).PlusDays(-back), 0.85), null, null)
             {
                 IsFromAnother = true,
             }
@@ -426,7 +437,7 @@ internal sealed class TimeGrammar
     {
         if (clock is not null)
         {
-            var point = Timed(day, clock);
+            var point = _points.Timed(day, clock);
             return role is TimeRole.From or TimeRole.After
                 ? new(from, to, null, point, null) { StartClock = day is null ? clock : null }
                 : new(from, to, point, null, null) { ClockAlone = day is null ? clock : null };
@@ -436,71 +447,22 @@ internal sealed class TimeGrammar
         switch (role)
         {
             case TimeRole.From:
-                return new(from, to, null, Opening(d.PeriodStart ?? d.Date, 0.9), null);
+                return new(from, to, null, _points.Opening(d.PeriodStart ?? d.Date, 0.9), null);
             case TimeRole.After:
                 var after = d.PeriodStart is { } s && d.PeriodEnd && s > d.Date ? s : d.Date.PlusDays(1);
-                return new(from, to, null, Opening(_setting.Calendar.WorkingDayFrom(after), 0.9), null);
+                return new(from, to, null, _points.Opening(_setting.Calendar.WorkingDayFrom(after), 0.9), null);
             case TimeRole.Before when !d.PeriodEnd:
-                return new(from, to, ClosingBefore(d), null, null);
+                return new(from, to, _points.ClosingBefore(d), null, null);
             case TimeRole.Before when d.PeriodStart is { } start && start <= d.Date:
-                return new(from, to, Closing(_setting.Calendar.WorkingDayBefore(start), 0.9), null, null);
+                return new(from, to, _points.Closing(_setting.Calendar.WorkingDayBefore(start), 0.9), null, null);
             default:
-                return new(from, to, Closing(d.Date, d.Other is null ? 0.95 : 0.8, d.Other), null, null)
+                return new(from, to, _points.Closing(d.Date, d.Other is null ? 0.95 : 0.8, d.Other), null, null)
                 {
                     DayAlone = d.PeriodEnd ? null : d,
                     IsPeriod = d.PeriodEnd,
                 };
         }
     }
-
-    /// <summary>The end of the last working day before a day; of that day where it is today, or of its next where there is one.</summary>
-    private Point ClosingBefore(DayWords day)
-    {
-        var before = _setting.Calendar.WorkingDayBefore(day.Date);
-        LocalDate? other = day.Other is { } o ? _setting.Calendar.WorkingDayBefore(o) : null;
-        return before >= _sent.Date ? Closing(before, 0.95, other) : Closing(other ?? _sent.Date, 0.85);
-    }
-
-    private Point Timed(DayWords? day, ClockWords clock)
-    {
-        var calendar = _setting.Calendar;
-        var today = _sent.Date;
-        var date = day?.Date ?? today;
-        var moment = calendar.FirstMoment(date + clock.Time(date));
-        if (
-            day is null
-            && !clock.Today
-            && (
-                moment <= _sent.ToInstant()
-                || _clocks.IsNextMorning(clock, NamedMoments.MostBack, calendar.OpeningOf(today) <= _sent.ToInstant())
-            )
-        )
-        {
-            date = calendar.AddWorkingDays(today, 1);
-            moment = calendar.FirstMoment(date + clock.Time(date));
-        }
-
-        if (clock.BareHour is null)
-            return new(moment, 0.95, [], "");
-        var time = clock.Time(date);
-        var other = calendar.FirstMoment(date + time.PlusHours(12));
-        return new(moment, 0.85, [other], "the hour inside working hours");
-    }
-
-    /// <summary>When work ends on a day, as a point in time.</summary>
-    internal static Point Closing(WorkCalendar calendar, LocalDate date, double confidence, LocalDate? other = null) =>
-        new(
-            calendar.ClosingOf(date),
-            confidence,
-            other is { } o ? [calendar.ClosingOf(o)] : [],
-            calendar.IsWorkingDay(date) ? "end of the working day" : "end of the day; it is not a working day"
-        );
-
-    private Point Closing(LocalDate date, double confidence, LocalDate? other = null) =>
-        Closing(_setting.Calendar, date, confidence, other);
-
-    private Point Opening(LocalDate date, double confidence) =>
-        new(_setting.Calendar.OpeningOf(date), confidence, [], "start of the working day");
 
     private bool IsEnd(int i) => i >= _tokens.Count;
 

@@ -110,6 +110,8 @@ internal static class TitleEdges
             && Dangling.Contains(title[(last + 1)..].ToLowerInvariant())
             // "The sign has lost its X"
             && title[(last + 1)..] is not "X"
+            // "See to that"
+            && !title.EndsWith(" to that", StringComparison.Ordinal)
             && !IsPutOn(title, last)
         )
             title = title[..last].TrimEnd(Blank);
@@ -142,6 +144,7 @@ internal static class TitleEdges
     /// <summary>"Put the heating on": the last word is of the verb.</summary>
     private static bool IsPutOn(string title, int last) =>
         title[..last].EndsWith(" looked", StringComparison.Ordinal)
+        || title[..last].EndsWith(" signed", StringComparison.Ordinal)
         || title[last..] is " on"
             && title.Split(' ')[0].ToLowerInvariant() is "put" or "turn" or "switch" or "leave" or "keep" or "have";
 }

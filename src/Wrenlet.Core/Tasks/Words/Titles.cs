@@ -67,6 +67,15 @@ internal static class Titles
             && words.ClassAt(you + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
         )
             Array.Fill(left, false, request.Content, you + 1 - request.Content);
+        // "Do me a favour and check the tyres"
+        if (words.At(request.Content).Is("do") && words.At(request.Content + 1).Lower is "me" or "us")
+            for (var i = request.Content + 3; i + 1 < request.End && i < request.Content + 7; i++)
+                if (
+                    words.At(i).Is("and")
+                    && words.At(i - 1) is { } last
+                    && (last.Is("favour") || last.Name is not null)
+                )
+                    Array.Fill(left, false, request.Content, i + 1 - request.Content);
         // "Kit, you do the invoices"
         if (request.Needs < 0 && words.ClassAt(request.Content) is WordClass.You && request.End - request.Content > 2)
             left[request.Content] = false;
@@ -140,6 +149,8 @@ internal static class Titles
                 left[i] = false;
         var first =
             author?.Split(' ') is not [var called, ..] ? null
+            // "Hot Dog Harry", a customer, is no Hot.
+            : !byStaff && author.Split(' ').Length > 2 ? author
             : PeopleWords.IsTitle(called.TrimEnd('.').ToLowerInvariant()) || (!byStaff && PeopleWords.IsFirm(author))
                 ? author
             : called;
@@ -164,6 +175,8 @@ internal static class Titles
                     ofIt[i] = words.TimeAt(i) is null;
                 return TitleEdges.Polish(Joined(words, promised, ends, ofIt, first, null));
             }
+            if (NeedyTitles.SeenTo(words, request) is { } needed)
+                return Of(words, needed, taken, author, byStaff);
             var (inBase, meant) = (InBaseForm(words, request), spokenOf.InPlaces());
             // "Somebody counts the till and signs the book"
             if (inBase is not null && words.ClassAt(request.Content) is WordClass.Third)
@@ -184,6 +197,9 @@ internal static class Titles
             // "It's important that the letters go out": that they do is what is to be seen to.
             if (request.Cue.Cue.Label is "sure" && words.At(request.Content - 1).Is("that"))
                 title = $"make sure {title}";
+            // "... and somebody with a loud voice"
+            if (request.Cue.Cue.Label is "someone" && words.ClassAt(request.Content) is WordClass.Preposition)
+                title = $"{words.At(request.From).Lower} {title}";
             // "Please reply", a customer writes.
             if (
                 !byStaff
@@ -229,7 +245,8 @@ internal static class Titles
                     or WordClass.Person
                     or WordClass.Tag
                 )
-            && thing.Length > 0
+                && thing.Length > 0
+            || words.At(opens).Is("everything")
         )
             thing = char.ToLowerInvariant(thing[0]) + thing[1..];
         // "All drivers need to bring in their badges": they are the owners.
@@ -241,6 +258,9 @@ internal static class Titles
                     || taken.Any(t => t.From <= i && i < t.To)
                 ) && words.At(request.Content - 1).Is("to")
         )
+            thing = "";
+        // "Packing need more straw": whose it is says for whom.
+        if (Enumerable.Range(opens, request.Needs - opens).All(i => taken.Any(t => t.From <= i && i < t.To)))
             thing = "";
         // "One of you needs to be at the gate": whoever it is
         if (words.At(opens).Is("one") && words.At(opens + 1).Is("of") && words.At(opens + 2).Lower is "you" or "us")
@@ -284,6 +304,7 @@ internal static class Titles
             return TitleEdges.Polish($"let {thing} know {rest}");
         if (DoneTitles.WithItsPart(words, request, thing, left) is { } withPart)
             return TitleEdges.Polish(withPart);
+        var saidFrom = NeedyTitles.IsOff(words, request.Content) ? request.Content + 1 : request.Needs;
         // "A label, also the ones upstairs": what is needed is said before the comma.
         var comma = request.Content;
         while (comma < request.End && words.ClassAt(comma) is not WordClass.Comma)
@@ -297,12 +318,11 @@ internal static class Titles
                     or WordClass.NounOrVerb
                     or WordClass.Third
             ? TitleEdges.Polish(
-                $"{Undetermined(Joined(words, request.Content, comma, left, first, null, inPlaces))} for {thing}"
+                Undetermined(Joined(words, request.Content, comma, left, first, null, inPlaces))
+                    + (thing.Length > 0 ? $" for {thing}" : "")
                     + Joined(words, comma, request.End, left, first, null, inPlaces)
             )
-            : TitleEdges.Polish(
-                $"{bare} {Joined(words, NeedyTitles.IsOff(words, request.Content) ? request.Content + 1 : request.Needs, request.End, left, first, null, inPlaces)}"
-            );
+            : TitleEdges.Polish($"{bare} {Joined(words, saidFrom, request.End, left, first, null, inPlaces)}");
     }
 
     /// <summary>The title with somebody's name in the place of "you", "your" and "yours".</summary>
@@ -345,6 +365,11 @@ internal static class Titles
             ? WordForms.ThirdBase(words.At(request.Content).Lower)
         : request.Cue.Cue == Cues.Promise || request.Cue.Cue.Label is "who please"
             ? WordForms.GerundBase(words.At(request.Content).Lower)
+        // "It's high time somebody threw them out"
+        : request.Cue.Cue.Label is "ask someone"
+        && words.At(request.Content - 2).Is("time")
+        && words.ClassAt(request.Content) is WordClass.Past
+            ? WordForms.PastBase(words.At(request.Content).Lower)
         : request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me" or Cues.AskWho
             ? WordForms.GerundBase(words.At(request.Content).Lower)
                 ?? (

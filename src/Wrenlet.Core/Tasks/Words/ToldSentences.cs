@@ -96,7 +96,7 @@ internal static class ToldSentences
             last = i;
         }
 
-        return isDetail && last - sentence.From < 12;
+        return isDetail && last - sentence.From < 20;
     }
 
     /// <summary>"Before you go home tonight": by when what was asked before is to be done.</summary>

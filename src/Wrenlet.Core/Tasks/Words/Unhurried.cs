@@ -10,12 +10,20 @@ internal static class Unhurried
     /// <summary>What is wrong, and who is to see to it where somebody is called; null where nothing is said so.</summary>
     public static ListedPart? In(MessageWords words, Sentence s)
     {
-        if (words.PriorityAt(s.From) is not { Says: Priority.Low } priority)
+        // "Ada, no rush at all, but the photos are three years old"
+        var head = words.WhoAt(s.From, s.To) is { } called && Listing.IsMark(words, called.To) ? called : null;
+        if (words.PriorityAt(head is null ? s.From : head.To + 1) is not { Says: Priority.Low } priority)
             return SaidNext(words, s);
-        var i = PastMarks(words, priority.To, s.To);
+        var i = PastMarks(
+            words,
+            words.At(priority.To).Is("at") && words.At(priority.To + 1).Is("all") ? priority.To + 2 : priority.To,
+            s.To
+        );
         var who = words.WhoAt(i, s.To);
         if (who is not null)
             i = PastMarks(words, who.To, s.To);
+        else
+            who = head;
         if (words.ClassAt(i) is WordClass.Courtesy)
             i = PastMarks(words, i + 1, s.To);
         if (!words.At(i).Is("but") && words.ClassAt(i - 1) is not (WordClass.Colon or WordClass.Dash))

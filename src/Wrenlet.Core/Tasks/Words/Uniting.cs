@@ -81,9 +81,18 @@ internal sealed class Uniting(MessageWords words)
             && taken.Request.Names.Count > 0
             && (
                 second.Cue.Cue.Label is "who will" or "who to" or "who can" or "who must" or Cues.AskWho
-                    && OnlySaid.IsDoingIt(words, second.Content)
+                    && (
+                        OnlySaid.IsDoingIt(words, second.Content)
+                        // "The bins need to go out, can the hull see to that"
+                        || (second.Cue.Cue.Label is Cues.AskWho && IsFittingItIn(second.Content))
+                    )
                 || second.Cue.Cue.Label is "ask"
-                    && asked.Request.Names.Count == 0
+                    && (
+                        asked.Request.Names.Count == 0
+                        || asked
+                            .Request.Names.Select(n => n.Who.From)
+                            .SequenceEqual(taken.Request.Names.Select(n => n.Who.From))
+                    )
                     && (OnlySaid.IsDoingIt(words, second.Content) || IsFittingItIn(second.Content))
             );
     }
@@ -159,6 +168,9 @@ internal sealed class Uniting(MessageWords words)
             || asked.Sentence.Line != wanted.Sentence.Line
             || asked.Sentence.IsItem
             || need.Request.Names.Count > 0
+                && !need
+                    .Request.Names.Select(n => n.Who.From)
+                    .SequenceEqual(order.Request.Names.Select(n => n.Who.From))
             || order.Request.Names.Count == 0
             || !(
                 wanted.Needs >= 0

@@ -23,6 +23,8 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
             return null;
         if (words.At(sense).Is("look") && WhyNot() is { } kept)
             return kept;
+        if (words.At(sense).Is("look") && Lost() is { } lost)
+            return lost;
         if (
             spokenOf
                 .Before()
@@ -31,6 +33,33 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
             { } meant
         )
             return (words.At(sense).Is("look") ? "at " : "to ") + spokenOf.WordsOf(WithoutItsVerb(meant));
+        return null;
+    }
+
+    /// <summary>"I left my scarf in row two. Could somebody have a look?": for what, and where; null where nothing was lost.</summary>
+    private string? Lost()
+    {
+        foreach (var mention in spokenOf.Before())
+            if (
+                mention.Part is Part.Object
+                && words.At(mention.From - 1).Lower
+                    is "left"
+                        or "lost"
+                        or "forgot"
+                        or "forgotten"
+                        or "mislaid"
+                        or "dropped"
+            )
+            {
+                var to = mention.To;
+                if (words.ClassAt(to) is WordClass.Preposition && words.TimeAt(to) is null)
+                    while (
+                        words.IsPlain(to)
+                        && words.ClassAt(to) is not (WordClass.I or WordClass.Conjunction or WordClass.Subordinator)
+                    )
+                        to++;
+                return $"for {spokenOf.WordsOf(mention)} {(to > mention.To ? words.Slice(mention.To, to) : "")}".TrimEnd();
+            }
         return null;
     }
 
@@ -140,7 +169,9 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
             ? "to " + spokenOf.WordsOf(asking)
             : null;
 
-    /// <summary>"If the van fails its test tell me": if what; null where the request says more, or no such clause opens its sentence.</summary>
+    /// <summary>
+    /// "If the van fails its test tell me": if what; null where the request says more, or no such clause opens its sentence.
+    /// </summary>
     public string? GivenWhat()
     {
         var s = request.Sentence;
@@ -268,9 +299,11 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
     /// <summary>"Is the lease stamped? If not, do it": stamp the lease; null where no such question stands before it.</summary>
     public string? DoneTo()
     {
+        // "Please do it", where "please do" is how one asks
+        var asked = words.At(request.Content - 1).Is("do") ? request.Content - 1 : request.Content;
         if (
-            words.At(request.Content).Lower is not ("do" or "get" or "sort")
-            || !(words.At(request.Content + 1).Lower is "it" or "that" or "so")
+            words.At(asked).Lower is not ("do" or "get" or "sort")
+            || !(words.At(asked + 1).Lower is "it" or "that" or "so")
             || request.Sentence.Index == 0
             || words.Sentences[request.Sentence.Index - 1] is var before && !words.At(before.To).Is("?")
         )
@@ -278,12 +311,30 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
         for (var i = before.From + 1; i < before.To; i++)
             if (
                 words.ClassAt(i) is WordClass.Past
-                && words.ClassIn(before, before.From) is WordClass.Be or WordClass.Have
+                && words.ClassIn(before, before.From) is WordClass.Be or WordClass.Have or WordClass.HaveBase
                 && WordForms.PastBase(words.At(i).Lower) is { } verb
                 && (ThingIn(before.From + 1, i) ?? ThingIn(i + 1, before.To)) is { } thing
             )
-                return $"{verb} {spokenOf.WordsOf(thing)}";
+                return $"{verb} {spokenOf.WordsOf(thing)}{WhatIsAdded(asked + 2)}";
         return null;
+    }
+
+    /// <summary>"If not, do it today, eight of the large ones": the large ones.</summary>
+    private string WhatIsAdded(int from)
+    {
+        var comma = from;
+        while (comma < request.End && words.ClassAt(comma) is WordClass.Time)
+            comma++;
+        return
+            comma + 1 < request.End
+            && words.ClassAt(comma) is WordClass.Comma
+            && (
+                words.ClassAt(comma + 1) is WordClass.Number or WordClass.Determiner
+                || Lexicon.Numbers.ContainsKey(words.At(comma + 1).Lower)
+            )
+            && !Listing.States(words, comma + 1, request.End)
+            ? ", " + words.Slice(comma + 1, request.End)
+            : "";
     }
 
     private Mention? ThingIn(int from, int to) => _mentions.In(from, to) is [var thing, ..] ? thing : null;

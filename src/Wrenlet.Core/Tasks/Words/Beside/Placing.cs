@@ -169,7 +169,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         if (IsOfAPart(who, request) is { } listed)
             return listed;
-        if (words.IsOneself(who, author))
+        if (words.IsOneself(who, author) && !words.At(who.Names[0]).Is("me"))
             return Verdict.By(PlaceTexts.IsWhoWrites);
         if (_rules.IsOfAnotherItem(who.From, request))
             return Verdict.By(PlaceTexts.IsOfAnotherItem);
@@ -187,7 +187,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             request.Cue is { Cue.Label: Cues.AskWho, Who: { } asked }
             && words.ClassAt(asked.From - 1) is not WordClass.Conjunction
             && (who.To <= asked.From || who.From >= asked.To)
-            && words.SentenceOf(who.From) == request.Sentence
+            && words.SentenceOf(who.From).Index <= request.Sentence.Index
         )
             return Verdict.By(PlaceTexts.AnotherIsAsked);
         // "Find the keys, Ada. If he has them, Ben, ring him": Ben has a request of his own.
@@ -195,7 +195,11 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             words.SentenceOf(who.From) is var home
             && home.Index > request.Sentence.Index
             && requests.Any(r => r.Sentence == home)
-            && words.Names.Exists(n => words.SentenceOf(n.From) == request.Sentence)
+            // "We need flags. Ada, water the ferns": who heads a sentence is asked in it.
+            && (
+                who.From == home.From && words.ClassAt(who.To) is WordClass.Comma
+                || words.Names.Exists(n => words.SentenceOf(n.From) == request.Sentence)
+            )
         )
             return Verdict.By(PlaceTexts.AnotherIsAsked);
         // "Ada, check the seals. Ben, tune the rig": who heads a sentence is asked in it, and nobody else.

@@ -28,7 +28,8 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
 
     /// <summary>What settles it; null where the words around it do not.</summary>
     public Verdict? Settle(TimePhrase time, Candidate request) =>
-        IsEnoughFor(time, request) ? Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenEnough)
+        IsAsPromised(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb)
+        : IsEnoughFor(time, request) ? Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenEnough)
         : IsOfAState(time) || IsHowLong(time, request) ? Verdict.By(PlaceTexts.SaysHowLongSomethingIsSo)
         : IsOfACondition(time, request) ? Verdict.By(PlaceTexts.IsOfACondition)
         : IsNeededBy(time, request) ? Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenNeeded)
@@ -37,6 +38,21 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
         : IsOfAStatementBehind(time, request) || IsOfAStatementBefore(time, request) || IsOfARelativePart(time)
             ? Verdict.By(PlaceTexts.IsOfAnotherPart)
         : null;
+
+    /// <summary>"I said we'd have the beds ready at four. Ada, see to it".</summary>
+    private bool IsAsPromised(TimePhrase time, Candidate request) =>
+        PromisedBefore.Of(words, request) is var (promised, ends)
+        && promised < time.From
+        && time.To <= ends
+        && !HasATimeBehind(request);
+
+    private bool HasATimeBehind(Candidate request)
+    {
+        for (var i = request.Content + 1; i < request.Sentence.To; i++)
+            if (words.TimeAt(i) is not null)
+                return true;
+        return false;
+    }
 
     /// <summary>"She's in until four", "it is shut until Sunday": how long something is so, and no time to do anything by.</summary>
     private bool IsOfAState(TimePhrase time)
@@ -197,8 +213,11 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
                 && words.At(time.From).Is("from")
                 && time is { Start: not null, Due: not null }
             || words.At(request.Content).Is("put")
-                && words.At(time.From - 1).Is("for")
-                && words.At(time.From - 2).Is("down")
+                && (
+                    words.At(time.From - 1).Is("for") && words.At(time.From - 2).Is("down")
+                    // "Put it back in for the last week of May"
+                    || words.At(time.From).Is("for") && words.At(time.From - 1).Lower is "in" or "down"
+                )
         );
 
     /// <summary>

@@ -63,14 +63,6 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.StandsWithItsPart, 1);
         if (_told.IsToldFirst(time, request))
             return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
-        // "I said we'd have the beds ready at four. Ada, see to it"
-        if (
-            PromisedBefore.Of(words, request) is var (promised, ends)
-            && promised < time.From
-            && time.To <= ends
-            && !HasATimeBehind(request)
-        )
-            return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
         // "The lease runs out in May, remind me on Monday"
         if (request.Cue.Cue.Label is "remind me" && request.Content == request.From)
             return time.From > request.End
@@ -164,14 +156,6 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb);
         return OfEach(time, request)
             ?? (IsAloneInItsPart(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb) : null);
-    }
-
-    private bool HasATimeBehind(Candidate request)
-    {
-        for (var i = request.Content + 1; i < request.Sentence.To; i++)
-            if (words.TimeAt(i) is not null)
-                return true;
-        return false;
     }
 
     /// <summary>"Eight pallets go out on the 24th, book the lorry now": not only then.</summary>
@@ -303,7 +287,9 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return false;
         for (var i = time.To; i < request.From; i++)
             if (words.At(i).Is("so"))
-                return Listing.States(words, request.Sentence.From, i);
+                // "Wind's to go round tonight so double the lines"
+                return Listing.States(words, request.Sentence.From, i)
+                    || words.ClassAt(request.Sentence.From) is WordClass.Possessive;
         return false;
     }
 

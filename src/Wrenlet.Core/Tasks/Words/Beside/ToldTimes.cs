@@ -47,9 +47,18 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
             time is not { Start: not null, Due: null, Repeats: null }
             || words.SentenceOf(time.From) != request.Sentence
             || TimeRules.IsInside(time, request)
-            || time.From == request.Sentence.From
-            || !words.IsPlain(time.From - 1)
         )
+            return false;
+        // "From Monday the beginners meet at the gate, put it on the website"
+        if (
+            time.To < request.From
+            && words.ClassAt(time.To) is WordClass.Determiner or WordClass.Possessive
+            && words.At(request.Content).Lower is "put" or "tell" or "let" or "write" or "post" or "text" or "email"
+        )
+            for (var i = time.To + 1; i + 1 < request.From; i++)
+                if (words.ClassAt(i) is WordClass.Verb or WordClass.Third || words.ClassAt(i).IsHelping())
+                    return true;
+        if (time.From == request.Sentence.From || !words.IsPlain(time.From - 1))
             return false;
         var (from, to) = time.To <= request.From ? (time.To, request.From) : (request.End, time.From);
         var parted = false;

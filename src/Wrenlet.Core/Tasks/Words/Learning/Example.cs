@@ -18,7 +18,7 @@ internal sealed class Example
     private Example(LabelledMessage message, TaskReader reader)
     {
         _message = message;
-        _words = reader.Words(message.Text, message.Sent);
+        _words = reader.Words(message.Text, message.Author, message.Sent);
         _candidates = Candidates.Of(_words, message.Author is not null);
         var features = new ClauseFeatures(_words, message.Author is not null);
         var buffer = new List<Feature>();

@@ -51,7 +51,7 @@ public static class Teaching
         ArgumentNullException.ThrowIfNull(reader);
         ArgumentNullException.ThrowIfNull(message);
         var made = message.Made[0];
-        var words = reader.Words(message.Text, message.Sent);
+        var words = reader.Words(message.Text, message.Author, message.Sent);
         var drafts = reader.Read(message.Text, message.Author, message.Sent, message.AuthorName);
         var draft = drafts.Length == 1 ? drafts[0] : Alike(drafts, made.Title, SameTask);
         if (draft is null)
@@ -115,7 +115,7 @@ public static class Teaching
     {
         ArgumentNullException.ThrowIfNull(reader);
         ArgumentNullException.ThrowIfNull(message);
-        return Called(reader.Words(message.Text, message.Sent)).Contains(word)
+        return Called(reader.Words(message.Text, message.Author, message.Sent)).Contains(word)
             && message.Made.Any(m => m.Owners.Length == 1);
     }
 
@@ -127,7 +127,7 @@ public static class Teaching
         var owners = new Dictionary<string, List<TaskOwner?>>();
         foreach (var message in taught)
         {
-            var words = reader.Words(message.Text, message.Sent);
+            var words = reader.Words(message.Text, message.Author, message.Sent);
             var made = message
                 .Made.Select(m => m.Owners)
                 .Where(o => o.Length == 1)
@@ -197,7 +197,7 @@ public static class Teaching
     private static IEnumerable<(string Alike, bool Asks)> Sentences(TaughtMessage message, TaskReader reader)
     {
         var drafts = reader.Read(message.Text, message.Author, message.Sent, message.AuthorName);
-        var words = reader.Words(message.Text, message.Sent);
+        var words = reader.Words(message.Text, message.Author, message.Sent);
         var said = message
             .TurnedDown.Select(t => (At: Alike(drafts, t, SameTask)?.Title.Spans[0].Start, Asks: false))
             .Concat(
