@@ -217,6 +217,7 @@ public class ReaderNeatTests
         "Every last Sunday there's the flea market, Kit have the barriers up by five",
         "Kit: Have the barriers up 04-26T17:00 FREQ=MONTHLY;BYDAY=-1SU"
     )]
+    [InlineData("Kit, oil the hinges in the first week of April", "Kit: Oil the hinges 04-09T17:00")]
     public void When_it_is_to_be_done(string text, string drafts) => Reads(text, drafts);
 
     [Theory]
@@ -254,6 +255,13 @@ public class ReaderNeatTests
             )
             .ShouldHaveSingleItem()
             .Priority.Value.ShouldBe(Wrenlet.Core.Dockets.Priority.Normal);
+
+    [Fact]
+    public void What_is_needed_at_once_is_haste() =>
+        Reader
+            .Read("It is needed at once. Kit: mend the gate", Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"))
+            .ShouldHaveSingleItem()
+            .Priority.Value.ShouldBe(Wrenlet.Core.Dockets.Priority.Critical);
 
     private static void Reads(string text, string drafts) =>
         Yard.Shown(

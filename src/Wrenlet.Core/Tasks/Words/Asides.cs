@@ -439,7 +439,7 @@ internal static class Asides
         return denied && (joined || words.ClassAt(given + 1) is WordClass.Subject or WordClass.Stating);
     }
 
-    /// <summary>"The bins need to go out, can the hull see to that": who is to see that they do.</summary>
+    /// <summary>"The bins need to go out, can the kitchen see to that": who is to see that they do.</summary>
     private static bool IsAskedAgain(MessageWords words, Candidate request, int i) =>
         words.At(i).Lower is "can" or "could" or "will" or "would"
         && (words.WhoAt(i + 1, request.Sentence.To)?.To ?? (words.ClassAt(i + 1) is WordClass.You ? i + 2 : -1))

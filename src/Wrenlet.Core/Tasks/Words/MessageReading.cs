@@ -234,11 +234,15 @@ internal sealed class MessageReading(
             ),
         ];
 
-    /// <summary>"Everybody will want one at once": said of what somebody else does.</summary>
-    private bool IsHowItIsTold(PriorityPhrase said) =>
-        words.At(said.To - 1).Lower is "once" or "away" or "immediately"
-        && words.SentenceOf(said.From) is var told
-        && Listing.States(words, told.From, said.From);
+    /// <summary>"Everybody will want one at once": said of what others will do. "It is needed at once" is said of the work.</summary>
+    private bool IsHowItIsTold(PriorityPhrase said)
+    {
+        if (!(words.At(said.To - 1).Lower is "once" or "away" or "immediately"))
+            return false;
+        var told = words.SentenceOf(said.From);
+        return words.ClassAt(told.From) is WordClass.Someone or WordClass.NoOne
+            || words.At(told.From).Lower is "they" or "they'll" or "people" or "customers";
+    }
 
     private Draft Draft(Request request)
     {

@@ -36,7 +36,7 @@ internal static class NeedyTitles
         return end;
     }
 
-    /// <summary>"The bins need to go out, can the hull see to that": what is needed; null where nothing is to be seen to.</summary>
+    /// <summary>"The bins need to go out, can the kitchen see to that": what is needed; null where nothing is to be seen to.</summary>
     public static Candidate? SeenTo(MessageWords words, Candidate request)
     {
         if (!PromisedBefore.IsSeeingToIt(words, request.Content, request.End))

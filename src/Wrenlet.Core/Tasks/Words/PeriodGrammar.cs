@@ -181,14 +181,21 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, T
             month = new LocalDate(named < Today.Month ? Today.Year + 1 : Today.Year, named, 1);
         else if (!At(of).Is("month"))
             return null;
-        var monday =
-            weeks < 0
-                ? month
-                    .With(DateAdjusters.EndOfMonth)
-                    .With(DateAdjusters.PreviousOrSame(IsoDayOfWeek.Friday))
-                    .PlusDays(-4)
-                : month.With(DateAdjusters.NextOrSame(IsoDayOfWeek.Monday)).PlusWeeks(weeks);
-        return WeekWith(monday) with { To = isNext ? of + 2 : of + 1 };
+        var week = In(month);
+        // "The first week of April", in the middle of it: that of next year.
+        if (week.Date < Today && !At(of).Is("month"))
+            week = In(month.PlusYears(1));
+        return week.Date < Today ? null : week with { To = isNext ? of + 2 : of + 1 };
+
+        DayWords In(LocalDate first) =>
+            WeekWith(
+                weeks < 0
+                    ? first
+                        .With(DateAdjusters.EndOfMonth)
+                        .With(DateAdjusters.PreviousOrSame(IsoDayOfWeek.Friday))
+                        .PlusDays(-4)
+                    : first.With(DateAdjusters.NextOrSame(IsoDayOfWeek.Monday)).PlusWeeks(weeks)
+            );
     }
 
     /// <summary>"Early next week", "early in May": its first working day.</summary>

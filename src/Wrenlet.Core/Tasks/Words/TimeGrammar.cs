@@ -49,9 +49,8 @@ internal sealed class TimeGrammar
         if (
             At(i).Is("not")
             && Single(i + 1) is { Due: not null } other
-            && At(other.To).Lower is "but" or ","
-            && Read(At(other.To + 1).Lower is "sometime" ? other.To + 2 : other.To + 1) is { Due: not null } meant
             && At(other.To).Is("but")
+            && Read(At(other.To + 1).Lower is "sometime" ? other.To + 2 : other.To + 1) is { Due: not null } meant
         )
             return meant with { From = i };
         if (Single(i) is not { } phrase)

@@ -83,7 +83,7 @@ internal sealed class Uniting(MessageWords words)
                 second.Cue.Cue.Label is "who will" or "who to" or "who can" or "who must" or Cues.AskWho
                     && (
                         OnlySaid.IsDoingIt(words, second.Content)
-                        // "The bins need to go out, can the hull see to that"
+                        // "The bins need to go out, can the kitchen see to that"
                         || (second.Cue.Cue.Label is Cues.AskWho && IsFittingItIn(second.Content))
                     )
                 || second.Cue.Cue.Label is "ask"

@@ -50,6 +50,14 @@ internal static class NamesTold
             || words.At(opens - 1).Is("for") && words.At(opens).Lower is "their" or "his" or "her";
     }
 
+    private static bool IsSomebodyNamedBefore(MessageWords words, WhoPhrase who)
+    {
+        foreach (var other in words.Names)
+            if (other.To <= who.From && words.SentenceOf(other.From) == words.SentenceOf(who.From))
+                return true;
+        return false;
+    }
+
     /// <summary>"Take the long rods", where there is a crew of rods; "whether we can do it with four riders".</summary>
     public static bool IsOfAThing(MessageWords words, WhoPhrase who, Candidate request) =>
         words.ClassAt(who.Names[0]) is WordClass.Crew
@@ -67,7 +75,7 @@ internal static class NamesTold
                 && who.Names.Count == 1
                 && words.At(who.To).Lower is "in" or "on" or "at" or "near" or "by" or "behind" or "outside"
                 && words.IsPlain(who.To + 1)
-                && words.Names.Exists(n => n.To <= who.From && words.SentenceOf(n.From) == words.SentenceOf(who.From))
+                && IsSomebodyNamedBefore(words, who)
             || who.From > request.Content && Lexicon.Numbers.ContainsKey(words.At(who.From - 1).Lower)
         );
 }

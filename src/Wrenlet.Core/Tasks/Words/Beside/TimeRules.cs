@@ -287,7 +287,7 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return false;
         for (var i = time.To; i < request.From; i++)
             if (words.At(i).Is("so"))
-                // "Wind's to go round tonight so double the lines"
+                // "Wind's to get up tonight so tie the tents down"
                 return Listing.States(words, request.Sentence.From, i)
                     || words.ClassAt(request.Sentence.From) is WordClass.Possessive;
         return false;
