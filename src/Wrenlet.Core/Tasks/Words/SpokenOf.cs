@@ -230,8 +230,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         && i == request.Content + 1
         && (!words.IsPlain(i + 1) || words.TimeAt(i + 1) is not null || i + 1 >= request.End);
 
-    private bool IsLacked(Mention m) =>
-        words.At(m.From - 1).Lower is "of" or "on" && words.At(m.From - 2).Lower is "out" or "low" or "short";
+    private bool IsLacked(Mention m) => _naming.IsLacked(m.From);
 
     private bool IsIndefinite(Mention m) => words.At(m.From).Lower is "a" or "an";
 
