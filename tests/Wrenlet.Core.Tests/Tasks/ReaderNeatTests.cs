@@ -194,6 +194,10 @@ public class ReaderNeatTests
         "Every Tuesday the bins need to go out, can the hull see to that",
         "hull: The bins out 04-14T17:00 FREQ=WEEKLY;BYDAY=TU"
     )]
+    [InlineData(
+        "I promised we would have the beds ready by Friday. Kit, see to it",
+        "Kit: Have the beds ready 04-17T17:00"
+    )]
     public void More_ways_of_asking(string text, string drafts) => Reads(text, drafts);
 
     [Theory]

@@ -37,12 +37,18 @@ internal static class PromisedBefore
         for (var i = from; i + 2 < to; i++)
         {
             promised |= words.At(i).Lower is "said" or "told" or "promised" or "agreed";
-            if (!promised || !(words.At(i).Lower is "we'd" or "we'll" or "i'd" or "i'll"))
+            var verb = words.At(i).Lower switch
+            {
+                "we'd" or "we'll" or "i'd" or "i'll" => i + 1,
+                "we" or "i" when words.At(i + 1).Lower is "would" or "will" => i + 2,
+                _ => -1,
+            };
+            if (!promised || verb < 0)
                 continue;
-            var end = i + 1;
+            var end = verb;
             while (end < to && words.ClassAt(end) is not (WordClass.Comma or WordClass.Dash or WordClass.Conjunction))
                 end++;
-            return end > i + 2 ? (i + 1, end) : null;
+            return end > verb + 1 ? (verb, end) : null;
         }
 
         return null;
