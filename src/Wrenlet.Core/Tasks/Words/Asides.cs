@@ -145,6 +145,35 @@ internal static class Asides
                 yield break;
             }
 
+            // "Ring Mr Hale he's been waiting an hour"
+            if (
+                words.At(i).Lower is "he's" or "she's" or "they're" or "it's"
+                && words.ClassAt(i - 1)
+                    is WordClass.Noun
+                        or WordClass.NounOrVerb
+                        or WordClass.Other
+                        or WordClass.Person
+                        or WordClass.Object
+                && (words.At(i + 1).Lower is "been" or "still" or "not" || words.ClassAt(i + 1) is WordClass.Gerund)
+                && Listing.Orders(words, request.Content)
+                && !(
+                    words.At(request.Content).Lower
+                    is "check"
+                        or "see"
+                        or "find"
+                        or "make"
+                        or "say"
+                        or "explain"
+                        or "tell"
+                        or "ask"
+                        or "let"
+                )
+            )
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
             if (words.ClassAt(i - 1) is WordClass.Comma && words.At(i).Lower is "whatever" or "whichever" or "however")
             {
                 yield return (i, request.End);
@@ -213,7 +242,7 @@ internal static class Asides
                 yield return (i, behind);
             }
 
-            if (words.At(i).Is("(") && IsTold(words, i + 1, request.End))
+            if (words.At(i).Is("(") && ToldBeside.Is(words, i + 1, request.End))
             {
                 var close = i + 1;
                 while (close < request.End && !words.At(close).Is(")"))
@@ -222,7 +251,7 @@ internal static class Asides
                 yield break;
             }
 
-            if (words.ClassAt(i) is WordClass.Dash && IsTold(words, i + 1, request.End))
+            if (words.ClassAt(i) is WordClass.Dash && ToldBeside.Is(words, i + 1, request.End))
             {
                 yield return (i, request.End);
                 yield break;
@@ -235,6 +264,23 @@ internal static class Asides
                 words.At(i + 1).Is("then")
                 && words.At(i + 2).Lower is "we'll" or "we" or "i'll" or "i" or "it" or "it'll" or "that's" or "it's"
             )
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
+            // "Send the certificate, without it we can't let you up"; "wash it every Friday, last job of the day"
+            if (
+                words.At(i + 1).Is("without") && words.At(i + 2).Lower is "it" or "them" or "that" or "this" or "which"
+                || words.At(i + 1).Lower is "last" or "first" && words.At(i + 2).Lower is "job" or "thing"
+            )
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
+            // "Wash the van, not today though"
+            if (words.At(i + 1).Is("not") && words.TimeAt(i + 2)?.From == i + 2)
             {
                 yield return (i, request.End);
                 yield break;
@@ -262,7 +308,7 @@ internal static class Asides
             }
 
             if (
-                IsTold(words, i + 1, request.End)
+                ToldBeside.Is(words, i + 1, request.End)
                 || IsAskedAgain(words, request, i + 1)
                 // "Sand them again, and they go out on Monday"
                 || words.At(i + 1).Is("and")
@@ -295,8 +341,11 @@ internal static class Asides
                 )
             )
             {
-                yield return (i, request.End);
-                yield break;
+                var goesOn = ToldBeside.EndOf(words, i + 1, request.End);
+                yield return (i, goesOn);
+                if (goesOn == request.End)
+                    yield break;
+                continue;
             }
 
             if (
@@ -322,90 +371,6 @@ internal static class Asides
                 to++;
             yield return (i, to);
         }
-    }
-
-    /// <summary>"Stop the run, page 3 is upside down": behind a comma, what something is or does.</summary>
-    public static bool IsTold(MessageWords words, int from, int to)
-    {
-        // "Ring her, we've got her keys", "move it, people complained"
-        if (
-            words.ClassAt(from) is WordClass.Stating or WordClass.We or WordClass.Subject
-            // ", Mrs Hale collects it on the 24th"
-            || (
-                words.ClassAt(PeopleWords.IsTitle(words.At(from).Lower) ? from + 1 : from) is WordClass.Other
-                && words.ClassAt(PeopleWords.IsTitle(words.At(from).Lower) ? from + 2 : from + 1) is WordClass.Third
-            )
-            || words.At(from).Lower is "people" or "somebody" or "someone" or "everybody" or "everyone"
-                && words.ClassAt(from + 1) is WordClass.Past or WordClass.Have or WordClass.Be or WordClass.HaveBase
-        )
-            return !words.At(from + 1).Lower.StartsWith("need", StringComparison.Ordinal)
-                // "He needs the key": why. "They need painting" asks.
-                || words.At(from).Lower is "he" or "she";
-        // "Get the names checked, last year we spelt half of them wrong"
-        if (
-            words.At(from).Lower is "last"
-            && words.At(from + 1).Lower is "year" or "week" or "month" or "time" or "night"
-            && words.ClassAt(from + 2) is WordClass.We or WordClass.I or WordClass.Subject
-        )
-            return true;
-        // "(the florist comes on Friday)": in brackets a thing and its verb tell.
-        if (
-            words.At(from - 1).Is("(")
-            && words.ClassAt(from) is WordClass.Determiner or WordClass.Possessive
-            && Enumerable.Range(from + 1, 3).Any(i => i < to && words.ClassAt(i) is WordClass.Third)
-        )
-            return true;
-        // "The inspector comes on Friday", "Ada leaves at three"
-        if (
-            words.ClassAt(from) is WordClass.Person or WordClass.Other
-            && words.ClassAt(from + 1) is WordClass.Third
-            && words.ClassAt(from - 1) is WordClass.Dash or WordClass.Bracket
-        )
-            return true;
-        // "Check the doors, inspection's on the 29th"
-        for (var i = from; i < from + 3 && i < to; i++)
-            if (
-                words.ClassAt(i) is WordClass.Possessive
-                && words.TimeAt(i + 1) is not null
-                // "At the printer's by Friday": where
-                && words.ClassAt(from) is not (WordClass.Preposition or WordClass.To)
-            )
-                return true;
-        // "Put a list together, rough is fine"
-        if (words.ClassAt(from + 1) is WordClass.Be && words.At(from + 2).Lower is "fine" or "ok" or "okay" or "enough")
-            return true;
-        // "New passwords by tomorrow, the old ones stop working"
-        if (
-            words.ClassAt(from) is WordClass.Determiner
-            && words.At(from + 2).Is("ones")
-            && words.ClassAt(from + 3) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.Be
-        )
-            return true;
-        if (
-            !words.ClassAt(from).CanOpenAThing()
-            && words.ClassAt(from) is not (WordClass.Third or WordClass.Number or WordClass.Person)
-            && !(words.At(from).Lower is "last" or "next" && words.ClassAt(from + 1).CanOpenAThing())
-        )
-            return false;
-        for (
-            var i = from + 1;
-            i < to && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon);
-            i++
-        )
-            if (words.ClassAt(i) is WordClass.Question or WordClass.Subordinator || words.At(i).Lower is "that" or "to")
-                return false;
-            else if (
-                words.ClassAt(i) is WordClass.Be or WordClass.Have or WordClass.Modal
-                // "Alarm went off again"; "corners sanded" is how they are to be.
-                || (
-                    words.ClassAt(i) is WordClass.Past
-                    && words.ClassAt(i - 1) is WordClass.Noun or WordClass.NounOrVerb or WordClass.Other
-                    && !words.At(i).Lower.EndsWith("ed", StringComparison.Ordinal)
-                )
-                || words.At(i).Lower is "want" or "wants" or "need" or "needs"
-            )
-                return true;
-        return false;
     }
 
     /// <summary>"Clean the glass and if that doesn't help ...", "chase them if they haven't paid".</summary>
@@ -436,7 +401,9 @@ internal static class Asides
                     words.ClassAt(k) is WordClass.Denial or WordClass.NoOne
                     || words.At(k).Is("nothing")
                     || words.At(k).Lower.EndsWith("n't", StringComparison.Ordinal);
-        return denied && (joined || words.ClassAt(given + 1) is WordClass.Subject or WordClass.Stating);
+        // "Chase finance, and if they say next week again give them to me"
+        return (denied || words.At(given + 2).Lower is "say" or "says")
+            && (joined || words.ClassAt(given + 1) is WordClass.Subject or WordClass.Stating);
     }
 
     /// <summary>"The bins need to go out, can the kitchen see to that": who is to see that they do.</summary>

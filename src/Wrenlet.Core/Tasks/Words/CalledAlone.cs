@@ -234,7 +234,9 @@ internal static class CalledAlone
                 at = next.To;
             if (at == next.To && words.TimeAt(next.From) is { Due: not null } && !words.At(next.To).Is("?"))
                 return new(s, s.From, who.To + 1, who.To + 1, s.To, who) { IsAllThatIsAsked = true };
-            if (next.To - next.From > MostOfAPiece || Listing.States(words, next.From, next.To))
+            // "I mean all of them"
+            var opens = words.At(next.From).Is("i") && words.At(next.From + 1).Is("mean") ? next.From + 2 : next.From;
+            if (next.To - opens > MostOfAPiece || Listing.States(words, opens, next.To))
                 return null;
         }
 

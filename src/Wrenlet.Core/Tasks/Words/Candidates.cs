@@ -107,7 +107,10 @@ internal static class Candidates
                 )
                     return;
                 var only = words.ListedIn(s) is [{ IsAllThatIsAsked: true } one] ? one : null;
-                if (only is not null && !only.Holds(new(s, from, content, s.To, cue)))
+                if (
+                    only is not null
+                    && !(only.Content < 0 ? only.Holds(new(s, from, content, s.To, cue)) : IsIt(only, content))
+                )
                     return;
                 if (
                     content >= s.To
@@ -292,6 +295,8 @@ internal static class Candidates
                 or WordClass.I
             );
 
+    private static bool IsIt(ListedPart only, int content) => content >= only.Content && content <= only.Deed;
+
     /// <summary>Whether a clause can begin at a token, by what stands before it.</summary>
     private static bool Opens(MessageWords words, Sentence sentence, int i) =>
         i == sentence.From
@@ -311,12 +316,35 @@ internal static class Candidates
                 or WordClass.Crew
         // "Has it landed? If not chase them"
         || (words.At(i - 1).Lower is "not" or "so" && words.At(i - 2).Is("if"))
+        || IsBehindAnAnswer(words, i)
         || (words.At(i - 1).Is("that") && words.At(i - 2).Lower is "means" or "is" or "remember")
         || (VerbPlaces.IsGoingOn(words, i - 1) && words.ClassAt(i) is WordClass.Verb or WordClass.VerbOrNoun)
         || IsWhatIsToBeDoneTo(words, i)
         // "Perhaps order more"
         || (words.At(i - 1).Lower is "perhaps" or "maybe" && words.ClassAt(i) is WordClass.Verb)
         || IsAfterClause(words, sentence, i);
+
+    /// <summary>"Did they come? If they did label them": whether a question was answered so, and what is asked then.</summary>
+    public static bool IsBehindAnAnswer(MessageWords words, int i) =>
+        words.At(i - 3).Is("if")
+        && words.ClassAt(i - 2) is WordClass.Subject or WordClass.You
+        && words.At(i - 1).Lower
+            is "did"
+                or "do"
+                or "does"
+                or "have"
+                or "has"
+                or "are"
+                or "is"
+                or "can"
+                or "will"
+                or "didn't"
+                or "don't"
+                or "haven't"
+                or "hasn't"
+                or "can't"
+                or "won't"
+        && words.ClassAt(i) is WordClass.Verb or WordClass.VerbOrNoun;
 
     /// <summary>"Could the minutes be typed?", "I'd be grateful if the garden could be tidied": the thing.</summary>
     private static bool IsWhatIsToBeDoneTo(MessageWords words, int i)
@@ -362,6 +390,8 @@ internal static class Candidates
                 || words.At(i + 1).Lower is "it" or "her" or "this" or "back" or "up" or "out" or "off"
                 // "If anybody asks say it's out"
                 || (words.At(i).Lower is "say" or "tell" && words.ClassAt(i + 1) is WordClass.Stating)
+                // "Whenever you're next in town see if they have any"
+                || (words.At(i).Lower is "see" or "check" or "ask" && words.At(i + 1).Lower is "if" or "whether")
                 // "When the delivery comes sign for it"
                 || (words.At(i + 1).Is("for") && words.At(i + 2).Lower is "it" or "them" or "him" or "her" or "the")
                 || Lexicon.Numbers.ContainsKey(words.At(i + 1).Lower)

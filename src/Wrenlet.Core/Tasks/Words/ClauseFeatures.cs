@@ -321,6 +321,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             && (
                 Candidates.IsAfterClause(words, s, from)
                 || (words.At(i).Lower is "not" or "so" && words.ClassIn(s, i - 1) is WordClass.Subordinator)
+                || Candidates.IsBehindAnAnswer(words, from)
             )
         )
             return N("a clause");

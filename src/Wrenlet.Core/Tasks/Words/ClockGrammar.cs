@@ -51,10 +51,12 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
 
     /// <summary>"Early shift on Thursday, 5am", "quarter to four, Ada: the door": set off by marks.</summary>
     private bool IsAside(int from, int to) =>
-        (from == 0 || At(from - 1).Lower is "," or "-" || At(from - 1).Kind is TokenKind.LineBreak)
+        (from == 0 || At(from - 1).Lower is "," or "-" or ":" || At(from - 1).Kind is TokenKind.LineBreak)
         && (
             to >= tokens.Count
-            || At(to).Lower is "," or "." or "please" or "sharp" or ":" or "-"
+            || At(to).Lower is "," or "." or ";" or "please" or "sharp" or ":" or "-"
+            // "Ada and Ben: 7.30 at the bank"
+            || At(from - 1).Is(":") && At(to).Is("at") && At(to + 1).Is("the")
             || At(to).Kind is TokenKind.LineBreak
         );
 

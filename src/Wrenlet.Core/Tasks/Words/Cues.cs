@@ -158,6 +158,7 @@ internal static class Cues
             "i'm asking you to",
             "is there any chance of|you|that you? could|can?",
             "would|will|is it be? too? much trouble|bother|hassle to",
+            "would|will it be a|an awful|real|big|great|terrible? nuisance|bother|pain|problem|hassle|trouble to",
             "any chance of|you|that|someone|somebody|anyone|anybody you? could|can?",
             "would|could|is it be? possible for you|someone to",
             "would|could|is it be? possible to",
@@ -189,6 +190,8 @@ internal static class Cues
             "would|do you please? mind awfully?",
             "would you all|both mind awfully?",
             "if you wouldn't|don't mind",
+            "i|we could|can? do with someone|somebody|you",
+            "could do with someone|somebody|you",
             "i'd|we'd|would be? appreciate? mind"
         ),
         .. Of(
@@ -292,13 +295,17 @@ internal static class Cues
             "someone|somebody|everyone|everybody|anyone really? needs|has|ought|wants to",
             "someone|somebody|everyone|everybody else? will|'ll have|need to",
             "someone|somebody|everyone|everybody else? is going to have to",
-            "someone|somebody|everyone has|have got to"
+            "someone|somebody|everyone has|have got to",
+            "someone's|somebody's going to have to",
+            "someone's|somebody's got to"
         ),
         .. Of(
             "someone",
             Doer.Anyone,
             "someone|somebody|everyone|everybody|whoever|anyone else? please? :? to?",
-            "one of you|us please? to?"
+            "one of you|us please? to?",
+            "someone|somebody with a|an <any> to",
+            "someone|somebody strong|tall|free|local|else to"
         ),
         .. Of(
             "you must",
@@ -334,11 +341,14 @@ internal static class Cues
             "we are needing",
             "we're needing",
             "i|we could|can? do with",
-            "could do with"
+            "could do with",
+            "it would be really|very|so? useful|helpful|handy|good to have",
+            "it'd be really|very|so? useful|helpful|handy|good to have"
         ),
         .. Of(
             "wish",
             Doer.You,
+            "our <any> would|will like|love a|an|the|some|more+",
             "i|we would|should like|love a|an|the|some|my|our|more|another|every|each|two|three|four|five|six|seven|eight|nine|ten|"
                 + "twelve|twenty+",
             "i'd|we'd also? like|love a|an|the|some|my|our|more|another|every|each|two|three|four|five|six|seven|eight|nine|ten|"

@@ -61,6 +61,30 @@ internal static class CuesInPlace
         // "Would you mind not parking there?"
         || (cue.Cue.Label is "mind" or "mind who" && words.At(cue.Content).Is("not"))
         || (words.At(cue.Content).Is("mind") && words.At(cue.Content + 1).Is("not"))
+        // "Are you able to grind it as well? If so, what would it cost?": whether one could.
+        || (
+            cue.Cue.Doer is Doer.You or Doer.Named
+            && words.At(sentence.To).Is("?")
+            && sentence.Index + 1 < words.Sentences.Count
+            && words.Sentences[sentence.Index + 1].From is var next
+            && words.At(words.At(next).Is("and") ? next + 1 : next).Is("if")
+            && words.At(words.At(next).Is("and") ? next + 2 : next + 1).Is("so")
+        )
+        // "Please let us have your list", a customer writes.
+        || (!byStaff && words.At(i).Is("let") && words.At(i + 1).Is("us") && words.At(cue.Content).Is("have"))
+        // "Could Ada be here at six?": that is what is asked.
+        || (
+            cue.Cue.Label is Cues.AskWho or "ask"
+            && cue.Content == cue.To
+            && words.At(cue.Content - 1).Is("be")
+            && words.At(cue.Content).Lower is "here" or "there" or "in" or "at" or "on" or "around"
+        )
+        // "We could do with somebody strong"
+        || (
+            cue.Cue.Label is "mind"
+            && words.ClassAt(cue.Content) is not WordClass.Gerund
+            && words.At(cue.Content - 2).Is("with")
+        )
         // "Could somebody look": asked once.
         || (
             cue.Cue.Label is "someone"

@@ -1,4 +1,3 @@
-using System.Collections.Frozen;
 using NodaTime;
 
 namespace Wrenlet.Core.Tasks.Words;
@@ -8,22 +7,11 @@ namespace Wrenlet.Core.Tasks.Words;
 /// </summary>
 internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Tokens tokens)
 {
-    /// <summary>Last words of milestones that by themselves may be anything.</summary>
-    private static readonly FrozenSet<string> General = Lexicon.Set(
-        "day days week weekend month night evening morning time date meeting check start end test review call work"
-    );
-
     /// <summary>What is on a day has a name of at most so many words: "Friday's choir practice".</summary>
     private const int MostWordsOfAThing = 2;
 
     private readonly PeriodGrammar _periods = new(setting, sent, tokens);
-
-    private readonly List<(string[] Words, Instant At)> _milestones =
-    [
-        .. setting.Milestones.Select(m =>
-            (m.Name.ToLowerInvariant().Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries), m.At)
-        ),
-    ];
+    private readonly MilestoneNames _milestones = new(setting, tokens);
 
     private LocalDate Today => sent.Date;
 
@@ -32,17 +20,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
     /// <summary>The day that was named last ahead of a token; null where none was.</summary>
     public Func<int, LocalDate?> NamedBefore { get; set; } = _ => null;
 
-    public DayWords? Read(int i) => IsInsideAMilestone(i) ? null : Any(i);
-
-    /// <summary>"Open weekend", "Friday market": a word of what is so called names no day by itself.</summary>
-    private bool IsInsideAMilestone(int i)
-    {
-        foreach (var (words, _) in _milestones)
-            for (var k = 1; k < words.Length && k <= i; k++)
-                if (At(i).Lower == words[k] && Named(words, i - k) is not null)
-                    return true;
-        return false;
-    }
+    public DayWords? Read(int i) => _milestones.IsInside(i) ? null : Any(i);
 
     private DayWords? Any(int i) =>
         Relative(i)
@@ -58,59 +36,10 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
     /// <summary>
     /// The milestone named at a token; null when none is. <paramref name="to"/> is the token after it.
     /// </summary>
-    public Instant? Milestone(int i, out int to)
-    {
-        to = i;
-        if (At(i).Is("the") || At(i).Is("her") || At(i).Is("his") || At(i).Is("their"))
-            i++;
-        foreach (var milestone in _milestones)
-            if (Named(milestone.Words, i) is { } past)
-            {
-                to = past;
-                return milestone.At;
-            }
+    public Instant? Milestone(int i, out int to) => _milestones.At(i, out to);
 
-        return CalledInShort(i, ref to);
-    }
-
-    /// <summary>"The sale", where the only sale is the book sale.</summary>
-    private Instant? CalledInShort(int i, ref int to)
-    {
-        if (!At(i - 1).Is("the") || !At(i).IsWord || General.Contains(At(i).Lower))
-            return null;
-        Instant? found = null;
-        foreach (var milestone in setting.Milestones)
-        {
-            if (!milestone.Name.EndsWith(' ' + At(i).Lower, StringComparison.OrdinalIgnoreCase))
-                continue;
-            if (found is not null)
-                return null;
-            found = milestone.At;
-        }
-
-        if (found is not null)
-            to = i + 1;
-        return found;
-    }
-
-    /// <summary>The token after words that stand at a token, joined by hyphens or not; null where they do not.</summary>
-    private int? Named(string[] words, int i)
-    {
-        var said = 0;
-        while (said < words.Length && At(i).IsWord)
-        {
-            // Most tokens are no word of it, and are not worth being taken apart.
-            if (!At(i).Lower.StartsWith(words[said], StringComparison.Ordinal))
-                return null;
-            var parts = At(i).Lower.Split('-');
-            if (said + parts.Length > words.Length || !parts.AsSpan().SequenceEqual(words.AsSpan(said, parts.Length)))
-                return null;
-            said += parts.Length;
-            i++;
-        }
-
-        return said > 0 && said == words.Length ? i : null;
-    }
+    /// <summary>"The inspection's on the 28th": the milestone that something is told of; null where none is.</summary>
+    public Instant? MilestoneTold(int i) => _milestones.Told(i);
 
     /// <summary>The week of a day: by its last working day.</summary>
     public DayWords WeekWith(LocalDate day) => _periods.WeekWith(day);
@@ -434,7 +363,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
         var of = At(at + 1).Is("of") ? at + 2 : at + 1;
         if (At(of).IsWord && Lexicon.Months.TryGetValue(At(of).Lower, out month))
             return Dated(of + 1, month, day);
-        if (At(at).Kind is not TokenKind.Ordinal)
+        if (At(at).Kind is not TokenKind.Ordinal || CountedThing.IsOneOfSeveral(tokens, i, at + 1))
             return null;
         for (var first = Today.With(DateAdjusters.StartOfMonth); ; first = first.PlusMonths(1))
         {

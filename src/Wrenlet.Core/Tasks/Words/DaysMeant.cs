@@ -18,7 +18,9 @@ internal sealed class DaysMeant(MessageWords words, WorkCalendar calendar)
             if (
                 time.To <= clock.From
                 && words.SentenceOf(time.From) == words.SentenceOf(clock.From)
-                && time is { Due: not null, ClockAlone: null, IsMilestone: false, IsPeriod: false }
+                && time is { Due: not null, ClockAlone: null, IsPeriod: false }
+                // "Open day: Ada the posters, drivers be there at seven"
+                && (!time.IsMilestone || words.ClassAt(time.To) is WordClass.Colon)
                 && (time.DayAlone is null || IsWhenTheyCome(time))
             )
                 before = time;

@@ -42,6 +42,10 @@ internal static class Enquiring
                 i + 3
             ),
             "find" when it && words.At(i + 2).Is("out") => ("find out", i + 3),
+            "dig" when it && words.At(i + 2).Is("out") => (
+                "dig out",
+                words.At(i + 3).Is("for") && words.At(i + 4).Is("me") ? i + 5 : i + 3
+            ),
             "find" when words.At(i + 1).Is("out") => ("find out", i + 2),
             "work" when it && words.At(i + 2).Is("out") => ("work out", i + 3),
             "write" when it && words.At(i + 2).Lower is "up" or "down" => ($"write {words.At(i + 2).Lower}", i + 3),

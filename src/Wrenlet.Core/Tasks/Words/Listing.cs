@@ -76,6 +76,7 @@ internal static class Listing
             return (CalledAlone.In(words, s) ?? AskedBeside.OfWhoIsNamed(words, s)) is { } only ? [only] : [];
         return Counted(words, s) is { Count: > 0 } counted ? counted
             : SharedApart.NamedInBrackets(words, s) is { Count: > 0 } named ? named
+            : SharedApart.NamedBehindBy(words, s) is { Count: > 0 } by ? by
             : SharedOut(words, s) is { Count: > 0 } shared ? shared
             : SharedApart.WithMe(words, s) is { Count: > 0 } mine ? mine
             : CalledBehind(words, s) is { Count: > 0 } called ? called

@@ -458,6 +458,9 @@ internal sealed class Mentions(MessageWords words)
         // "The parcel was sent": something is done to it.
         if (words.ClassAt(i) is WordClass.Past && i > end && words.ClassAt(i - 1) is WordClass.Be)
             return false;
+        // "The machine wants updating"
+        if (word is "want" or "wants" && words.ClassAt(i + 1) is WordClass.Gerund)
+            return false;
         // "A courier is coming for the file"
         if (word is "coming" or "comes" or "calling" && words.At(i + 1).Lower is "for" or "to")
             return true;

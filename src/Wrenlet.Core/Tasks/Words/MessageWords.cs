@@ -108,6 +108,21 @@ internal sealed class MessageWords
                 && tokens[i].Lower is not ("u" or "god" or "goodness" or "heavens")
             )
                 _classes[i - 1] = WordClass.Verb;
+            // "The printer's still broken", "float's short again"
+            else if (
+                _classes[i - 1] is WordClass.Possessive
+                && tokens[i - 1].Name is null
+                && tokens[i - 1].Lower.EndsWith("'s", StringComparison.Ordinal)
+                && (
+                    tokens[i].Lower is "still" or "already" or "not" or "never"
+                    || _classes[i] is WordClass.VerbOrAdjective
+                        && (
+                            ClassAt(i + 1) is WordClass.Adverb or WordClass.Comma or WordClass.Stop or WordClass.Edge
+                            || tokens[i + 1].Is("again")
+                        )
+                )
+            )
+                _classes[i - 1] = WordClass.Stating;
             // "Say yes", "say sorry"
             else if (
                 tokens[i - 1].Is("say")
@@ -325,6 +340,10 @@ internal sealed class MessageWords
             // "All pots off the floor by the time they come"
             TokenKind.Word when token.Lower is "by" && At(i + 1).Is("the") && At(i + 2).Is("time") =>
                 WordClass.Subordinator,
+            // "They had the right number"
+            TokenKind.Word
+                when token.Lower is "right" or "dear" && At(i - 1).Lower is "the" or "a" or "my" or "your" or "our" =>
+                WordClass.VerbOrAdjective,
             TokenKind.Word => WordForms.ClassOf(token.Lower),
             TokenKind.Number or TokenKind.Ordinal or TokenKind.Clock or TokenKind.NumericDate => WordClass.Number,
             TokenKind.Bullet => WordClass.Bullet,
@@ -417,7 +436,9 @@ internal sealed class MessageWords
         ClassAt(first - 1) is WordClass.Preposition or WordClass.Verb
         || At(first).Is("the")
             && ClassAt(first - 1) is WordClass.Do or WordClass.Third or WordClass.VerbOrNoun or WordClass.DoBase
-        || ClassAt(second + 1) is WordClass.Be or WordClass.Have or WordClass.Past or WordClass.Third;
+        || ClassAt(second + 1) is WordClass.Be or WordClass.Have or WordClass.Past or WordClass.Third
+        // "Ada, drivers say they need more"
+        || (ClassAt(second) is WordClass.Crew && At(second + 1).Lower is "say" or "want" or "need" or "reckon");
 
     private IEnumerable<Sentence> Cut()
     {

@@ -54,7 +54,7 @@ internal sealed class NamedMoments(WorkCalendar calendar, DayGrammar days, Func<
         if (named is not { Due: { } due, ClockAlone: null })
             return null;
         for (var k = i - 1; k >= Math.Max(0, i - MostLonger - 1); k--)
-            if (days.Milestone(k, out _) is { } moment)
+            if ((days.Milestone(k, out _) ?? days.MilestoneTold(k)) is { } moment)
                 return calendar.DateOf(moment) == calendar.DateOf(due.At) ? new Point(moment, 0.9, [], "") : null;
         return null;
     }

@@ -43,9 +43,21 @@ internal sealed class OnlySaid(MessageWords words)
         || (words.ClassAt(content) is WordClass.HaveBase && words.At(content + 1).Is("to") && content > s.From)
         // "There's a box in the hall just now and it's open"
         || (words.At(content).Is("now") && !Listing.Orders(words, content + 1))
+        // "Use their tap, otherwise you'll have to take the tank"
+        || (words.At(from - 1).Is("otherwise") && words.At(from).Lower is "you" or "you'll" or "we'll")
+        || IsWhatIfTheySay(s, from)
+        || SharedByTime.IsTheirTurn(words, s, from)
+        // "By Monday please so I've time to read it"
+        || (
+            words.At(content - 1).Is("to")
+            && words.At(content - 2).Is("time")
+            && words.At(content - 3).Lower is "i've" or "have" or "had"
+        )
+        // "So he'll want to be here by nine"
+        || (words.At(from).Lower is "he'll" or "she'll" or "they'll" && words.At(from + 1).Lower is "want" or "need")
         || IsNoWork(s, from)
         || IsNoWork(s, content)
-        || IsNotToBeDone(s, cue, content)
+        || Forbidden.Is(words, s, cue, content)
         || IsPromiseOfNothing(cue, content)
         || IsOfOthers(s, from, cue, content)
         || _ofSomebody.Is(cue, content)
@@ -57,6 +69,8 @@ internal sealed class OnlySaid(MessageWords words)
             && words.At(content + 1).Lower is "a" or "an" or "so" or "very"
             && words.At(content + 2).Lower is "dear" or "angel" or "kind" or "good" or "friendly" or "nice" or "love"
         )
+        // "Would you be kind enough to send it"
+        || (words.At(content).Is("be") && words.At(content + 2).Is("enough") && words.At(content + 3).Is("to"))
         // "Please no lilies this time", "please nobody open it"
         || (cue.Cue.Label is "please" && words.At(content).Is("no"))
         || words.ClassAt(content) is WordClass.NoOne
@@ -105,6 +119,15 @@ internal sealed class OnlySaid(MessageWords words)
             )
         );
 
+    /// <summary>"Chase finance, and if they say next week again give them to me": that hangs on what they say.</summary>
+    private bool IsWhatIfTheySay(Sentence s, int from)
+    {
+        for (var i = from - 1; i > s.From && !Listing.IsMark(words, i); i--)
+            if (words.At(i).Is("if"))
+                return words.At(i - 1).Lower is "and" or "but" && words.At(i + 2).Lower is "say" or "says";
+        return false;
+    }
+
     /// <summary>"Do it", and nothing more but when.</summary>
     public static bool IsDoingIt(MessageWords words, int verb) =>
         words.At(verb).Is("do")
@@ -144,7 +167,10 @@ internal sealed class OnlySaid(MessageWords words)
         )
         || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below"
         || (words.At(i).Is("do") && words.At(i + 3).Is("favour") && i + 4 >= s.To)
-        || (words.At(words.At(i).Lower is "all" or "both" ? i + 1 : i).Is("remember") && TellsBehind(s, i + 1))
+        || (
+            words.At(words.At(i).Lower is "all" or "both" ? i + 1 : i).Is("remember")
+            && (TellsBehind(s, i + 1) || words.ClassAt(i + 1) is WordClass.Someone)
+        )
         || IsToldToRemember(s, i);
 
     /// <summary>"Don't forget the clocks go forward": that they do is told.</summary>
@@ -244,43 +270,10 @@ internal sealed class OnlySaid(MessageWords words)
         return false;
     }
 
-    /// <summary>"Don't wake them", "please stop promising that"; "don't pay it until Friday" asks for something then.</summary>
-    private bool IsNotToBeDone(Sentence s, CueFound cue, int content)
-    {
-        // "Never mind the rest"
-        if (cue.Cue.Label is "forbid" && words.At(content).Is("mind") && words.At(content - 1).Is("never"))
-            return true;
-        // "Don't forget": that reminds.
-        if (cue.Cue.Label is "forbid" && words.At(content).Is("forget"))
-            return true;
-        if (words.At(content).Is("stop") && words.ClassAt(content + 1) is WordClass.Gerund)
-            return true;
-        if (
-            // "Please don't": that is a way of asking of its own.
-            cue.Cue.Label
-                is "please"
-                && words.ClassAt(content) is WordClass.Denial
-            || (cue.Cue.Label is "please" && words.At(content).Is("do") && words.At(content + 1).Is("not"))
-        )
-            return true;
-        if (
-            cue.Cue.Label is not "forbid"
-            && words.ClassAt(content) is not WordClass.Denial
-            && !(words.At(content).Is("do") && words.At(content + 1).Is("not"))
-        )
-            return false;
-        for (var i = content; i < s.To; i++)
-            if (words.ClassAt(i) is WordClass.Time && (IsUntil(i) || IsUntil(i - 1)))
-                return false;
-        return true;
-    }
-
-    private bool IsUntil(int i) => words.At(i).Lower is "until" or "till" or "before";
-
     /// <summary>"I'll need them for three", "I'll think about it".</summary>
     private bool IsPromiseOfNothing(CueFound cue, int content) =>
         // "We'll want the long table"
-        (cue.Cue.Label is "suggest" && words.At(content).Lower is "want" or "need")
+        (cue.Cue.Label is "suggest" && words.At(content).Lower is "want" or "need" or "lose" or "miss" or "regret")
         ||
         // "We should get it on Friday", "we should know by then"
         (
@@ -417,7 +410,7 @@ internal sealed class OnlySaid(MessageWords words)
         // "She needs it by noon": when something else that is asked is wanted.
         (
             (needs >= 0 || cue.Cue.Label is "need" or "wish")
-            && words.At(content).Lower is "it" or "them" or "this" or "that" or "these" or "those"
+            && words.At(content).Lower is "it" or "them" or "him" or "this" or "that" or "these" or "those"
             && words.ClassAt(content + 1) is not (WordClass.Past or WordClass.Gerund or WordClass.To)
             && !(words.IsPlain(content + 1) && words.ClassAt(content + 1) is not WordClass.Preposition)
         )
@@ -443,7 +436,7 @@ internal sealed class OnlySaid(MessageWords words)
         || (
             cue.Cue != Cue.None
             && words.ClassAt(content) is WordClass.HaveBase
-            && words.ClassAt(content + 1) is WordClass.Past
+            && (words.ClassAt(content + 1) is WordClass.Past || words.At(content + 1).Is("been"))
         )
         // "Three things: the lamp, the lock and the gate"
         || (

@@ -98,7 +98,17 @@ internal static class Parting
         if (!(words.At(behind - 1).Lower is "and" or "&"))
             return false;
         var (word, next) = (words.At(behind).Lower, words.At(behind + 1).Lower);
-        return word is "nothing" or "nobody" or "no-one" && next is not "else"
+        return (
+                words.ClassAt(behind) is WordClass.Number
+                || Lexicon.Numbers.ContainsKey(word)
+                || word is "some" or "most"
+            )
+                && next is "of"
+                && words.At(behind + 2).Lower is "them" or "these" or "those"
+                && words.ClassAt(behind + 3) is WordClass.Have or WordClass.HaveBase or WordClass.Be
+            || word is "nothing" or "nobody" or "no-one" && next is not "else"
+            // "Paths clear by ten, and no machines after nine"
+            || word is "no" && words.ClassAt(behind - 2) is WordClass.Comma
             || word is "don't" or "dont" or "never" && next is not "forget"
             || word is "do" && next is "not"
             || word is "from" && next is "now"
@@ -119,7 +129,15 @@ internal static class Parting
             return true;
         for (var i = behind; i + 1 < last && !IsJoint(words, i) && i < behind + 4; i++)
             if (words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal))
-                return words.At(i + 1).Lower is "come" or "gone" or "been" or "got" or "had"
+                return words.At(i + 1).Lower
+                        is "come"
+                            or "gone"
+                            or "been"
+                            or "got"
+                            or "had"
+                            or "run"
+                            or "broken"
+                            or "expired"
                     && words.ClassAt(behind) is WordClass.Determiner or WordClass.Possessive;
         return false;
     }
@@ -134,12 +152,14 @@ internal static class Parting
             return false;
         for (var i = content + 1; i < joint; i++)
             if (
-                words.ClassAt(i) is WordClass.Be or WordClass.Have
+                words.ClassAt(i) is WordClass.Be or WordClass.Have or WordClass.Stating
                 || words.ClassAt(i) is WordClass.HaveBase && words.ClassAt(i + 1) is WordClass.Past
                 || words.ClassAt(i) is WordClass.Past
                     && i + 1 < joint
                     && words.ClassAt(i + 1) is not WordClass.Preposition
                 || words.At(i).Lower is "want" or "wants" or "would"
+                // "The inspection's due on the 24th"
+                || words.ClassAt(i) is WordClass.Possessive && words.At(i + 1).Is("due")
                 // "The invoices went out", which nothing is said to be, as "the form sent to Ada" is
                 || OnlyPasts.Contains(words.At(i).Lower)
             )

@@ -20,6 +20,9 @@ internal static class PriorityWords
         (["no", "hurry"], Priority.Low),
         (["no", "great", "hurry"], Priority.Low),
         (["not", "in", "a", "hurry"], Priority.Low),
+        (["drop", "what", "you're", "doing"], Priority.Critical),
+        (["drop", "whatever", "you're", "doing"], Priority.Critical),
+        (["drop", "what", "you", "are", "doing"], Priority.Critical),
         (["whenever", "you", "can"], Priority.Low),
         (["whenever", "you", "like"], Priority.Low),
         (["whenever", "suits"], Priority.Low),
@@ -135,7 +138,7 @@ internal static class PriorityWords
         .GroupBy(p => p.Words[0])
         .ToDictionary(g => g.Key, g => g.OrderByDescending(p => p.Words.Length).ToArray());
 
-    private static readonly string[] Denials = ["not", "isn't", "no", "nothing", "hardly", "neither"];
+    private static readonly string[] Denials = ["not", "isn't", "no", "nothing", "nothing's", "hardly", "neither"];
 
     /// <summary>
     /// The phrase at a token, with what it says once a denial before it is heeded; null when there is none.

@@ -411,6 +411,13 @@ internal sealed class RepeatGrammar(
             return repeat;
         if (At(at).Is("on"))
             at++;
+        // "Weekly from the open day"
+        if (days.Milestone(at, out var past) is { } milestone)
+            return repeat with
+            {
+                To = past,
+                Due = Points.Closing(setting.Calendar, setting.Calendar.DateOf(milestone), 0.9),
+            };
         return days.Read(at) is { } day
             ? repeat with
             {

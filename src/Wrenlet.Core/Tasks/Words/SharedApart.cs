@@ -26,6 +26,10 @@ internal static class SharedApart
                 // "The barriers (Ben, by Friday)"
                 if (words.At(closes).Is(",") && words.TimeAt(closes + 1) is { } by)
                     closes = by.To;
+                // "Training cards (me, when I find them)"
+                if (words.At(closes).Is(",") && words.At(closes + 1).Lower is "when" or "once" or "if" or "as")
+                    while (closes < s.To && !words.At(closes).Is(")"))
+                        closes++;
                 if (!words.At(closes).Is(")"))
                     continue;
                 while (from < i && Listing.IsJoint(words, from))
@@ -59,6 +63,34 @@ internal static class SharedApart
             )
             ? parts
             : [];
+    }
+
+    /// <summary>"Safety check by Ada, meter readings by Ben, keys from me": each with who is to do it behind it.</summary>
+    public static List<ListedPart> NamedBehindBy(MessageWords words, Sentence s)
+    {
+        var parts = new List<ListedPart>();
+        var from = s.From;
+        for (var i = from; i < s.To; i++)
+            if (words.ClassAt(i) is WordClass.Colon && parts.Count == 0)
+                from = i + 1;
+            else if (
+                (words.At(i).Is("by") || (words.At(i).Is("from") && parts.Count > 0))
+                && i > from
+                && words.WhoAt(i + 1, s.To) is { } who
+            )
+            {
+                var end = words.TimeAt(who.To) is { Due: not null, Repeats: null } by ? by.To : who.To;
+                if (end < s.To && !Listing.IsJoint(words, end))
+                    return [];
+                while (from < i && Listing.IsJoint(words, from))
+                    from++;
+                if (!words.ClassAt(from).CanOpenAThing() && words.ClassAt(from) is not WordClass.Gerund)
+                    return [];
+                parts.Add(new(s, from, from, from, end, who) { IsAThing = true });
+                from = i = end;
+            }
+
+        return parts.Count > 1 && from == s.To && parts.TrueForAll(p => !Tells(words, p.Content, p.End)) ? parts : [];
     }
 
     /// <summary>"Two finished stools" are a thing.</summary>

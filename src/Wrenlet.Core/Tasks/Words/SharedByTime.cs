@@ -63,6 +63,17 @@ internal static class SharedByTime
             };
     }
 
+    /// <summary>"I'll do the visits on Friday, Ada does Saturday": whether what begins at a token is somebody's turn, told already.</summary>
+    public static bool IsTheirTurn(MessageWords words, Sentence sentence, int from)
+    {
+        if (from == sentence.From)
+            return false;
+        foreach (var cue in words.CuesAt(sentence, sentence.From))
+            if (cue.Cue.Doer is Doer.Author && Parts(words, sentence, cue.Content) is ({ } first, _))
+                return from >= first.To;
+        return false;
+    }
+
     /// <summary>Where what is to be done by several, each at a time of their own, ends; null where that is not so.</summary>
     public static int? EndOf(MessageWords words, Sentence sentence, int content) =>
         Parts(words, sentence, content).First?.To;

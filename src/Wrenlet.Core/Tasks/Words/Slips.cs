@@ -95,6 +95,8 @@ internal static class Slips
         ["afore"] = "before",
         ["n"] = "and",
         ["some1"] = "someone",
+        ["sum1"] = "someone",
+        ["sumone"] = "someone",
         ["any1"] = "anyone",
         ["every1"] = "everyone",
         ["yday"] = "yesterday",

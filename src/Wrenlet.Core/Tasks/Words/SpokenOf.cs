@@ -284,7 +284,13 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     {
         (Mention? Meant, double Fits) best = (null, Least);
         foreach (var mention in Before())
-            if (_agreement.Agrees(mention, pronoun) && _closeness.Of(mention, pronoun) is var fits && fits > best.Fits)
+            if (
+                _agreement.Agrees(mention, pronoun)
+                // "If there's no porch bring it back"
+                && !(words.At(mention.From).Is("no") || words.At(mention.From - 1).Is("no"))
+                && _closeness.Of(mention, pronoun) is var fits
+                && fits > best.Fits
+            )
                 best = (mention, fits);
         return best.Meant;
     }

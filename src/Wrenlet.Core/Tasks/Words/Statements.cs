@@ -19,7 +19,55 @@ internal sealed class Statements(MessageWords words)
     /// <summary>"Pick up is at four", "the freeze starts on Friday", "the oven was left on", "the stand's got plenty".</summary>
     public bool IsOne(Sentence s, int content)
     {
-        if (words.At(content).Is("did"))
+        // "You don't need to water the ferns"
+        if (
+            words.ClassAt(content) is WordClass.You
+            && words.ClassAt(content + 1) is WordClass.Denial
+            && words.At(content + 2).Lower is "need" or "have"
+        )
+            return true;
+        // "Run 4 is clean"
+        if (
+            words.ClassAt(content + 1) is WordClass.Number
+            && words.At(content + 2).Lower is "is" or "are" or "was" or "were"
+        )
+            return true;
+        // "Ada didn't sign the book"
+        if (words.At(content).Lower is "did" or "didn't" or "doesn't" or "hasn't" or "haven't" or "wasn't")
+            return true;
+        // "Tom was up till midnight with the books"
+        if (
+            words.ClassAt(content) is WordClass.Preposition
+            && words.ClassAt(content - 1) is WordClass.Time
+            && Listing.States(words, s.From, content)
+        )
+            return true;
+        // "Ada speaking to the dentist at three"
+        if (
+            words.ClassAt(content) is WordClass.Gerund
+            && words.ClassAt(content - 1) is WordClass.Person
+            && content - 1 == s.From
+            && words.ListedIn(s).Count == 0
+        )
+            return true;
+        // "The drivers have a hired one"
+        var have = words.At(content).Is("the") ? content + 2 : content;
+        if (
+            words.ClassAt(have) is WordClass.HaveBase
+            && words.ClassAt(have - 1) is WordClass.Crew
+            && words.At(have - 2).Is("the")
+            && words.ClassAt(have + 1) is WordClass.Determiner
+        )
+            return true;
+        // "Tom did it all, bless him"
+        if (words.At(content).Is("bless") && words.At(content + 1).Lower is "her" or "him" or "them" or "you")
+            return true;
+        // "It went well last year and I see no reason to change it"
+        if (
+            words.At(content).Lower is "last"
+            && words.At(content + 1).Lower is "year" or "week" or "month" or "time" or "night"
+            && Listing.States(words, s.From, content)
+        )
             return true;
         // "Guests arrive at two": a word in -s is no order
         if (words.ClassAt(content) is WordClass.Third && Happening.Contains(words.At(content + 1).Lower))
@@ -43,6 +91,13 @@ internal sealed class Statements(MessageWords words)
             )
             // "Ada writes it"
             && !(words.At(content + 1).Is("it") && !words.IsPlain(content + 2))
+        )
+            return true;
+        // "Ada says the light is best before ten"
+        if (
+            words.At(content).Lower is "says" or "reckons" or "thinks" or "knows" or "believes" or "hopes" or "swears"
+            && words.ClassAt(content + 1) is WordClass.Determiner or WordClass.Possessive
+            && Listing.States(words, content + 1, s.To)
         )
             return true;
         // "The office have read it"
@@ -110,6 +165,8 @@ internal sealed class Statements(MessageWords words)
                 && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
                 && (
                     words.At(i + 1).Lower is "got" or "been" or "gone"
+                    // "Low water's at eleven"
+                    || words.At(i + 1).Is("at") && words.TimeAt(i + 1) is not null && words.At(i).Name is null
                     // "The fuel card's in the glovebox"
                     || (
                         words.At(i + 1).Lower is "in" or "on" or "at" or "with" or "under"

@@ -126,15 +126,19 @@ public sealed class TaskReader
             sent
         );
 
-    /// <summary>"Signs (me), tables (Ada)", "me: the rest": who writes is named as others are.</summary>
+    /// <summary>"Signs (me), tables (Ada)", "me: the rest", "signs by Ada, tables from me": who writes is named as others are.</summary>
     private static Tokens WithMe(Tokens tokens, NamedOne author)
     {
         Token[]? named = null;
+        var shared = false;
         for (var i = 0; i < tokens.Count; i++)
+        {
+            shared |= tokens[i].Name is not null && i > 0 && tokens[i - 1].Is("by");
             if (
                 tokens[i].Is("me")
                 && (
-                    tokens[i - 1].Is("(") && tokens[i + 1].Is(")")
+                    shared && tokens[i - 1].Lower is "by" or "from"
+                    || tokens[i - 1].Is("(") && tokens[i + 1].Lower is ")" or ","
                     || tokens[i + 1].Is(":")
                         && (i == 0 || tokens[i - 1].Kind is TokenKind.LineBreak or TokenKind.Bullet or TokenKind.Mark)
                 )
@@ -143,6 +147,8 @@ public sealed class TaskReader
                 {
                     Name = author,
                 };
+        }
+
         return named is null ? tokens : new(named);
     }
 

@@ -112,6 +112,11 @@ internal sealed class TimeGrammar
         && _days.Milestone(i, out var to) is { } milestone
         && (
             At(to).Is(":")
+            // "Photo shoot list", above what is on it
+            || (
+                At(to).Lower is "list" or "jobs" or "tasks"
+                && (At(to + 1).Is(":") || At(to + 1).Kind is TokenKind.LineBreak)
+            )
             // "Trade fair. Ada the stand", "Trade fair - who does what: ..."
             || (At(to).Is(".") && At(to + 1).Name is not null)
             || (At(to).Is("-") && At(to + 1).Is("who"))

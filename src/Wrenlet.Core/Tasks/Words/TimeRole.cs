@@ -62,6 +62,9 @@ internal static class TimeRoles
                 return (TimeRole.After, i + 1);
             case "within":
                 return (TimeRole.By, i);
+            // "Repaint the tower, start Monday, done by the 30th"
+            case "start" when Word(i - 1).Is(",") && Lexicon.Weekdays.ContainsKey(Word(i + 1).Lower):
+                return (TimeRole.From, i + 1);
             case "starting" or "beginning":
                 return (TimeRole.From, Word(i + 1).Lower is "on" or "from" ? i + 2 : i + 1);
             case "no" or "not" when Word(i + 1).Lower is "later" or "earlier" or "sooner" && Word(i + 2).Is("than"):

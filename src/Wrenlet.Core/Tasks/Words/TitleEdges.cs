@@ -32,6 +32,7 @@ internal static class TitleEdges
         "but",
         "or",
         "by",
+        "from",
         "on",
         "at",
         "for",
@@ -144,6 +145,9 @@ internal static class TitleEdges
     /// <summary>"Put the heating on": the last word is of the verb.</summary>
     private static bool IsPutOn(string title, int last) =>
         title[..last].EndsWith(" looked", StringComparison.Ordinal)
+        // "Find out where they come from"
+        || title[last..] is " from"
+            && title.Split(' ').Any(w => w.ToLowerInvariant() is "where" or "who" or "what" or "which")
         || title[..last].EndsWith(" signed", StringComparison.Ordinal)
         || title[last..] is " on"
             && title.Split(' ')[0].ToLowerInvariant() is "put" or "turn" or "switch" or "leave" or "keep" or "have";

@@ -13,6 +13,21 @@ internal sealed class ToldOfSomebody(MessageWords words)
         (cue.Cue.Label is "who will" or "suggest" || cue.Cue.Doer is Doer.Author)
             && (IsSomewhere(content) || IsSomewhere(cue.Content))
         || (
+            // "Ada can tell one by its smell"
+            cue.Cue.Label
+                is "who can"
+            && words.At(content).Lower is "hear" or "smell" or "feel" or "tell"
+            && words.ClassAt(content + 1) is WordClass.Determiner
+        )
+        || (
+            // "Ada will have my phone this afternoon"
+            cue.Cue.Label
+                is "who will"
+            && words.ClassAt(content) is WordClass.HaveBase
+            && words.At(content + 1).Lower is "my" or "his" or "her"
+            && (!words.IsPlain(content + 3) || words.ClassAt(content + 3) is WordClass.Time or WordClass.Conjunction)
+        )
+        || (
             // "Ada, you're late", "you're doing great"
             cue.Cue.Label
                 is "who please"

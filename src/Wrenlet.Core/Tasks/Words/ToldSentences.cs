@@ -23,6 +23,17 @@ internal static class ToldSentences
         || TimesOfAll.IsSaidBy(words, sentence)
         || IsBeforeYouGo(words, sentence)
         || IsAView(words, sentence)
+        || TellsHours(words, sentence)
+        || IsMadeSureOf(words, sentence)
+        // "Draft a letter. I want to see it before it goes"
+        || (
+            sentence.Index > 0
+            && words.ClassAt(sentence.From) is WordClass.I
+            && words.At(sentence.From + 1).Is("want")
+            && words.At(sentence.From + 2).Is("to")
+            && words.At(sentence.From + 3).Is("see")
+            && words.At(sentence.From + 4).Lower is "it" or "them"
+        )
         // "Ring ring"
         || (
             sentence.To - sentence.From == 2
@@ -48,6 +59,17 @@ internal static class ToldSentences
         for (var k = i + 3; k < sentence.To; k++)
             if (OrdersBehindAMark(words, k) || words.At(k).Is("please"))
                 return false;
+        // "Desk, from Monday every leak gets logged with a photo"
+        if (words.WhoAt(i, sentence.To) is { } called && words.ClassAt(called.To) is WordClass.Comma)
+            i = called.To + 1;
+        if (
+            words.TimeAt(i) is { Start: not null, Due: null, Repeats: null } begins
+            && words.At(begins.From).Is("from")
+            && words.At(begins.To).Lower is "every" or "each" or "all"
+        )
+            for (var k = begins.To + 2; k < sentence.To && k < begins.To + 6; k++)
+                if (words.At(k).Lower is "gets" or "is" or "are" or "get" && words.ClassAt(k + 1) is WordClass.Past)
+                    return true;
         return words.At(i).Lower is "from" or "as"
             && (
                 words.At(i + 1).Is("now") && words.At(i + 2).Is("on")
@@ -78,6 +100,39 @@ internal static class ToldSentences
             return false;
         var next = words.Sentences[sentence.Index + 1].From;
         return words.At(next).Is("what") && words.At(next + 1).Is("do") && words.At(next + 3).Is("think");
+    }
+
+    /// <summary>"Ada, you still have the cash box, don't you?": one only makes sure; "you'll bring it, won't you?" asks.</summary>
+    private static bool IsMadeSureOf(MessageWords words, Sentence sentence)
+    {
+        var i = words.WhoAt(sentence.From, sentence.To)?.To ?? sentence.From;
+        if (words.ClassAt(i) is WordClass.Comma)
+            i++;
+        return words.At(sentence.To).Is("?")
+            && words.ClassAt(i) is WordClass.You or WordClass.Subject
+            && words.ClassAt(sentence.To - 1) is WordClass.You or WordClass.Subject
+            && words.At(sentence.To - 2).Lower
+                is "don't"
+                    or "haven't"
+                    or "aren't"
+                    or "didn't"
+                    or "weren't"
+                    or "isn't"
+                    or "hasn't"
+                    or "doesn't"
+            && words.ClassAt(sentence.To - 3) is WordClass.Comma;
+    }
+
+    /// <summary>"Lifeguards start at nine and finish at six from May".</summary>
+    private static bool TellsHours(MessageWords words, Sentence sentence)
+    {
+        if (words.WhoAt(sentence.From, sentence.To) is not { } who || words.ClassAt(who.Names[0]) is not WordClass.Crew)
+            return false;
+        var opens = words.At(who.To).Lower is "start" or "begin" or "open" && words.TimeAt(who.To + 1) is not null;
+        for (var i = who.To + 2; opens && i + 2 < sentence.To; i++)
+            if (words.At(i).Is("and") && words.At(i + 1).Lower is "finish" or "end" or "close" or "stop")
+                return words.TimeAt(i + 2) is not null;
+        return false;
     }
 
     /// <summary>"Get a price for brushes. Two suppliers at least": says more of what was asked before.</summary>

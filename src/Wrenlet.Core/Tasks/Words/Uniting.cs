@@ -413,7 +413,12 @@ internal sealed class Uniting(MessageWords words)
         )
             return b.Draft with { Due = b.Draft.Due ?? a.Draft.Due, Start = b.Draft.Start ?? a.Draft.Start };
         second = second with { Value = NamedOnce(first.Value, second.Value) };
-        var joint = words.ClassAt(b.Request.Words.From - 1) is WordClass.Conjunction ? " and " : ", ";
+        var opens = b.Request.Words.From;
+        var joint =
+            words.ClassAt(opens - 1) is WordClass.Conjunction ? " and "
+            // "If it came, label it, if not ring the shop"
+            : words.At(opens - 1).Is("not") && words.At(opens - 2).Is("if") ? ", if not "
+            : ", ";
         return a.Draft with
         {
             Title = first with

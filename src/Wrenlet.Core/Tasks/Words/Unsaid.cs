@@ -128,6 +128,7 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
             if (
                 mention.Part is Part.Subject
                 && _agreement.IsFirm(mention)
+                && words.ClassAt(mention.From) is not (WordClass.I or WordClass.We)
                 && words.SentenceOf(mention.From).Index >= request.Sentence.Index - 1
                 && (
                     words.At(mention.To).Lower is "want" or "wants" or "need" or "needs"
@@ -209,7 +210,18 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
             .Find(m =>
                 m.Part is Part.Object
                 && !m.IsSomebody
-                && words.At(m.From - 1).Lower is "need" or "want" or "like" or "book" or "order" or "reserve" or "have"
+                && words.At(m.From - 1).Lower
+                    is "need"
+                        or "want"
+                        or "like"
+                        or "book"
+                        or "order"
+                        or "reserve"
+                        or "have"
+                        or "rented"
+                        or "hired"
+                        or "booked"
+                        or "ordered"
             )
             is { } wanted
             ? words.Slice(wanted.From, wanted.To)

@@ -446,8 +446,13 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             // "Prepress want a new monitor, can we look at prices".
             _ => words.At(who.To).Lower is "want" or "wants" && !(request.Content > who.To && request.From <= who.To),
         };
-        return states && !needs ? "with a verb of its own" : null;
+        // "The fitters say they need more"
+        return states && !needs || IsSaidByThem(who, home) ? "with a verb of its own" : null;
     }
+
+    private bool IsSaidByThem(WhoPhrase who, Sentence home) =>
+        words.At(who.To).Lower is "say" or "says" or "reckon" or "reckons"
+        && words.ClassIn(home, who.To + 1) is WordClass.Subject or WordClass.Stating;
 
     /// <summary>
     /// Whether somebody without a tag is surely only spoken of, whatever else speaks for them: "Kit has it", "once Kit has

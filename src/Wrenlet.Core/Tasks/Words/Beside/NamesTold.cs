@@ -58,6 +58,20 @@ internal static class NamesTold
         return false;
     }
 
+    private static bool IsAnotherCalledBehind(MessageWords words, WhoPhrase who, Candidate request)
+    {
+        foreach (var other in words.Names)
+            if (
+                other.From > who.To
+                && other.To <= request.Content
+                && words.SentenceOf(other.From) == words.SentenceOf(who.From)
+                && words.ClassAt(other.From - 1) is WordClass.Comma
+                && (other.To == request.Content || words.ClassAt(other.To) is WordClass.You)
+            )
+                return true;
+        return false;
+    }
+
     /// <summary>"Take the long rods", where there is a crew of rods; "whether we can do it with four riders".</summary>
     public static bool IsOfAThing(MessageWords words, WhoPhrase who, Candidate request) =>
         words.ClassAt(who.Names[0]) is WordClass.Crew
@@ -76,6 +90,10 @@ internal static class NamesTold
                 && words.At(who.To).Lower is "in" or "on" or "at" or "near" or "by" or "behind" or "outside"
                 && words.IsPlain(who.To + 1)
                 && IsSomebodyNamedBefore(words, who)
+            // "The drivers leave an hour later, office you stay"
+            || words.At(who.From).Is("the")
+                && words.ClassAt(who.To) is WordClass.Verb or WordClass.VerbOrNoun
+                && IsAnotherCalledBehind(words, who, request)
             || who.From > request.Content && Lexicon.Numbers.ContainsKey(words.At(who.From - 1).Lower)
         );
 }

@@ -20,42 +20,70 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
     /// <summary>So many tokens before a time tell what it is of.</summary>
     private const int MostBack = 40;
 
-    /// <summary>How sure it is of "needed by Friday".</summary>
-    private const double WhenNeeded = 0.85;
-
-    /// <summary>How sure it is of "Friday is fine".</summary>
-    private const double WhenEnough = 0.99;
+    private readonly WantedTimes _wanted = new(words, requests);
 
     /// <summary>What settles it; null where the words around it do not.</summary>
     public Verdict? Settle(TimePhrase time, Candidate request) =>
-        IsAsPromised(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb)
-        : IsEnoughFor(time, request) ? Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenEnough)
-        : IsOfAState(time) || IsHowLong(time, request) ? Verdict.By(PlaceTexts.SaysHowLongSomethingIsSo)
+        IsRuledOut(time) ? Verdict.By(PlaceTexts.IsRuledOut)
+        : IsOfAPromiseBehind(time, request) || IsWhenItRuns(time, request) ? Verdict.By(PlaceTexts.IsOfAnotherPart)
+        : IsAsPromised(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb)
+        : _wanted.SettleFirst(time, request) is { } wanted ? wanted
+        : IsOfAState(time, request) || IsHowLong(time, request) ? Verdict.By(PlaceTexts.SaysHowLongSomethingIsSo)
         : IsOfACondition(time, request) ? Verdict.By(PlaceTexts.IsOfACondition)
-        : IsNeededBy(time, request) ? Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenNeeded)
+        : _wanted.Settle(time, request) is { } needed ? needed
         : IsAboutOf(time, request) ? Verdict.By(PlaceTexts.IsPartOfTheThing)
         : IsOfWhatWas(time, request) ? Verdict.By(PlaceTexts.IsOfWhatWas)
         : IsOfAStatementBehind(time, request) || IsOfAStatementBefore(time, request) || IsOfARelativePart(time)
             ? Verdict.By(PlaceTexts.IsOfAnotherPart)
         : null;
 
+    /// <summary>"Have a look at the fork. Not today, it's wet"; "not later than Friday" is by when.</summary>
+    private bool IsRuledOut(TimePhrase time) =>
+        time is { DayAlone: not null, Repeats: null }
+        && (
+            words.At(time.From - 1).Is("not") || (words.At(time.From - 1).Is("on") && words.At(time.From - 2).Is("not"))
+        );
+
+    /// <summary>"Ada check the stock, Ben add it up, I'll send it off on Monday": the author's own part.</summary>
+    private bool IsOfAPromiseBehind(TimePhrase time, Candidate request)
+    {
+        if (words.SentenceOf(time.From) != request.Sentence || words.ListedAs(request) is not { Who: not null })
+            return false;
+        foreach (var other in requests)
+            if (
+                other.Cue.Cue.Doer is Doer.Author
+                && other.Sentence == request.Sentence
+                && other.From >= request.End
+                && TimeRules.IsInside(time, other)
+            )
+                return true;
+        return false;
+    }
+
+    /// <summary>"Could we start at six? The train's at half past ten".</summary>
+    private bool IsWhenItRuns(TimePhrase time, Candidate request) =>
+        time.ClockAlone is not null
+        && words.At(time.From).Is("at")
+        && words.ClassAt(time.From - 1) is WordClass.Possessive
+        && words.At(time.From - 1).Name is null
+        && (
+            words.SentenceOf(time.From) != request.Sentence
+                && words.At(time.From - 1).Lower is "train's" or "bus's" or "ferry's" or "plane's" or "flight's"
+            // "Get the man for Monday, low water's at eleven"
+            || words.SentenceOf(time.From) == request.Sentence
+                && time.From > request.End
+                && (Listing.IsMark(words, time.From - 2) || Listing.IsMark(words, time.From - 3))
+        );
+
     /// <summary>"I said we'd have the beds ready at four. Ada, see to it".</summary>
     private bool IsAsPromised(TimePhrase time, Candidate request) =>
         PromisedBefore.Of(words, request) is var (promised, ends)
         && promised < time.From
         && time.To <= ends
-        && !HasATimeBehind(request);
-
-    private bool HasATimeBehind(Candidate request)
-    {
-        for (var i = request.Content + 1; i < request.Sentence.To; i++)
-            if (words.TimeAt(i) is not null)
-                return true;
-        return false;
-    }
+        && !_wanted.HasATimeBehind(request);
 
     /// <summary>"She's in until four", "it is shut until Sunday": how long something is so, and no time to do anything by.</summary>
-    private bool IsOfAState(TimePhrase time)
+    private bool IsOfAState(TimePhrase time, Candidate request)
     {
         if (words.At(time.From).Lower is not ("until" or "till"))
             return false;
@@ -63,7 +91,9 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
             if (
                 words.ClassAt(i) is WordClass.Be or WordClass.Stating or WordClass.Have
                 // "I'll be out until four"
-                || words.At(i).Is("be") && words.ClassAt(i - 1) is WordClass.Modal or WordClass.I or WordClass.Subject
+                || words.At(i).Is("be")
+                    && i != request.Content
+                    && words.ClassAt(i - 1) is WordClass.Modal or WordClass.I or WordClass.Subject
             )
                 return true;
             else if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
@@ -123,59 +153,6 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
                         words.ClassAt(i + 1) is WordClass.You or WordClass.We && words.ClassAt(i + 2) is WordClass.Modal
                     );
         return false;
-    }
-
-    /// <summary>"Redo the glaze, needed for Thursday", "print them, I need them by three": when what was asked last is needed.</summary>
-    private bool IsNeededBy(TimePhrase time, Candidate request)
-    {
-        var before = time.From - 1;
-        if (words.At(before).Lower is "it" or "them" or "these" or "those")
-            before--;
-        if (words.SentenceOf(time.From) is var home && home.Index > request.Sentence.Index)
-            return IsNeededNext(home, time, before, request);
-        return (
-                words.At(before).Lower is "needed"
-                || words.At(before).Lower is "need" or "needs" or "want" or "wants" or "like" && before < time.From - 1
-            )
-            && request.Content < before
-            && words.SentenceOf(time.From) == request.Sentence
-            && requests.All(r =>
-                r == request || r.Sentence != request.Sentence || r.From < request.From || r.From > time.From
-            );
-    }
-
-    /// <summary>"Could you take it up? I need it on the 24th."</summary>
-    private bool IsNeededNext(Sentence home, TimePhrase time, int before, Candidate request)
-    {
-        var named = before < time.From - 1;
-        if (
-            !(
-                (named && words.At(before).Lower is "need" or "needs" or "want" or "wants")
-                || (words.At(before).Is("needed") && words.ClassAt(home.From) is WordClass.Subject or WordClass.Stating)
-            )
-            || before - home.From > 4
-            || words.ClassAt(home.From) is WordClass.Subordinator or WordClass.Question
-        )
-            return false;
-        return requests.All(r => r.From <= request.From || r.From > time.From)
-            && home.Index - request.Sentence.Index <= 2;
-    }
-
-    /// <summary>"End of next week is fine", "Friday will do": by when is enough for what was asked before it.</summary>
-    private bool IsEnoughFor(TimePhrase time, Candidate request)
-    {
-        var home = words.SentenceOf(time.From);
-        var said = words.At(time.To).Lower is "is" or "would" or "will" or "should" ? time.To + 1 : -1;
-        if (said > 0 && words.At(said).Is("be"))
-            said++;
-        return said > 0
-            && words.At(said).Lower is "fine" or "do" or "ok" or "okay" or "enough" or "good" or "plenty" or "soon"
-            && (
-                said + 1 >= home.To || !words.IsPlain(said + 1) || words.At(said + 1).Lower is "for" or "by" or "enough"
-            )
-            && words.ClassIn(home, time.From - 1) is WordClass.Edge or WordClass.Comma or WordClass.Dash
-            && request.From < time.From
-            && home.Index - request.Sentence.Index is 0 or 1;
     }
 
     /// <summary>"Keep Thursday afternoon free", "talk about Sunday": what is asked is of that day.</summary>
@@ -295,6 +272,11 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
     private bool IsOfTheThing(TimePhrase time, Candidate request) =>
         words.At(time.To).Lower is "free" or "off" or "clear"
         || (words.At(time.From).Is("about") && time.DayAlone is not null)
+        // "Please skip our box next week"
+        || (
+            words.At(request.Content).Lower is "skip" or "pause"
+            && !(words.At(time.From).Lower is "by" or "before" or "today" or "now")
+        )
         || (
             words.At(time.From).Is("on")
             && (
@@ -376,8 +358,12 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
         for (var i = time.From - 1; i > Math.Max(request.Content, time.From - MostBack); i--)
         {
             var kind = words.ClassAt(i);
-            // ", so no sailing before noon"
-            if (kind is WordClass.Comma && words.At(i + 1).Is("so") && words.At(i + 2).Lower is "no" or "nobody")
+            // ", so no sailing before noon", ", and no machines after nine"
+            if (
+                kind is WordClass.Comma
+                && words.At(i + 1).Lower is "so" or "and"
+                && words.At(i + 2).Lower is "no" or "nobody"
+            )
                 return requests.All(r => r == request || r.Content <= i || r.Content >= time.From);
             if (kind is WordClass.Comma or WordClass.Dash)
                 return (states || words.ClassAt(i + 1) is WordClass.Subject)

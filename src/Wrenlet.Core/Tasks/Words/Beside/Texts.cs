@@ -13,6 +13,7 @@ internal static class PlaceTexts
     public const string SaysWhenItIsNeeded = "the words before it say when it is needed";
     public const string IsPartOfTheThing = "it is part of what is asked";
     public const string AnotherIsAsked = "somebody else is asked to do it";
+    public const string IsRuledOut = "“not” before it says that it is not then";
     public const string IsOfWhatWas = "it says when something was";
     public const string IsOfACondition = "it says by when something else has to be so";
     public const string IsOfAllThatIsAsked = "it is said of all that is asked here";

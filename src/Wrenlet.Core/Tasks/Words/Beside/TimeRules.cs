@@ -38,7 +38,7 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAllBefore);
         if (TimesOfAll.IsDayAboveItems(words, time, request) || TimesOfAll.IsAboveParts(words, time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, Placing.OfTheHeading);
-        if (IsAboveParts(time, request))
+        if (IsAboveParts(time, request) || TimesOfAll.IsAboveMine(words, time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, Placing.OfTheHeading);
         // "Price tags. All of them. Before the sale"
         if (
@@ -473,7 +473,7 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         return words.At(from).Is("(")
             && request.Content < from
             && words.SentenceOf(time.From) == request.Sentence
-            && Asides.IsTold(words, from + 1, request.Sentence.To);
+            && ToldBeside.Is(words, from + 1, request.Sentence.To);
     }
 
     private bool IsOfAnotherSentence(TimePhrase time, Candidate request) =>

@@ -48,10 +48,28 @@ internal static class TimesOfAll
             || words.ListedIn(request.Sentence) is not [{ Who: not null }, _, ..]
         )
             return false;
-        foreach (var other in words.Times)
-            if (words.SentenceOf(other.From) == request.Sentence)
-                return false;
-        return true;
+        return !HasATime(words, request.Sentence);
+    }
+
+    /// <summary>"Open day - who does what: Ada signs, Ben balloons. I'll do the coffee": the author's own part.</summary>
+    public static bool IsAboveMine(MessageWords words, TimePhrase time, Candidate request)
+    {
+        var heading = words.SentenceOf(time.From);
+        return request.Cue.Cue.Doer is Doer.Author
+            && time is { IsMilestone: true, Due: not null }
+            && time.From == heading.From
+            && request.Sentence.Index == heading.Index + 1
+            && request.Sentence.Line == heading.Line
+            && words.ListedIn(heading) is [{ Who: not null }, _, ..]
+            && !HasATime(words, request.Sentence);
+    }
+
+    private static bool HasATime(MessageWords words, Sentence s)
+    {
+        foreach (var time in words.Times)
+            if (words.SentenceOf(time.From) == s)
+                return true;
+        return false;
     }
 
     /// <summary>Whether a sentence behind a list says no more than a time.</summary>

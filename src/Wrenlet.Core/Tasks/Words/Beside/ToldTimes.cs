@@ -21,20 +21,32 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         || IsOfWhatIsSought(time, request)
         || IsHowLongItIsHad(time, request)
         || IsWhatItIsAbout(time)
+        // "See whether she can come Thursday instead of Friday"
+        || (
+            TimeRules.IsInside(time, request)
+            && words.At(time.To).Lower is "instead" or "rather"
+            && words.At(time.To + 1).Lower is "of" or "than"
+        )
             ? Verdict.By(PlaceTexts.IsPartOfTheThing)
         : IsToldFrom(time, request)
         || (HasADeadline(request) && IsToldOfAnother(time, request))
         || IsDeniedBehind(time, request)
+        || IsDeniedAhead(time, request)
         || IsArranged(time, request)
         || IsSince(time, request)
         || IsBesideItsStart(time, request)
         || IsOfWhatWasThen(time)
+        || IsWhenSomethingWas(time, request)
         || IsOfWhatHappened(time, request)
         || IsOfAnOrder(time, request)
         || IsOfWhatFollows(time, request)
         // "They can do Tuesday or Wednesday. Ada, say Wednesday"
         || (words.At(request.Content).Is("say") && words.SentenceOf(time.From).Index < request.Sentence.Index)
         || IsOfOurDoing(time, request)
+        || IsHowItWillBe(time, request)
+        || IsOfTheDayBefore(time, request)
+        || IsWhatIsAskedAbout(time, request)
+        || IsWhatTheyAreTold(time, request)
         || IsOfAWish(time, request)
         || IsOfAPartThatTells(time, request)
             ? Verdict.By(PlaceTexts.IsPartOfWhatIsTold)
@@ -136,6 +148,17 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         return false;
     }
 
+    /// <summary>"This week there were slugs in everything. I'd like my money back".</summary>
+    private bool IsWhenSomethingWas(TimePhrase time, Candidate request) =>
+        time.Repeats is null
+        && !TimeRules.IsInside(time, request)
+        && !(words.At(time.From).Lower is "by" or "before")
+        && (
+            words.At(time.To).Is("there")
+            || words.ClassAt(time.To) is WordClass.I or WordClass.We or WordClass.Subject or WordClass.Someone
+        )
+        && words.At(time.To + 1).Lower is "was" or "were" or "had" or "found" or "got" or "lost" or "saw";
+
     /// <summary>"I moved in on Saturday and the cooker is cold. Could somebody look at it?": when that was.</summary>
     private bool IsOfWhatHappened(TimePhrase time, Candidate request)
     {
@@ -205,6 +228,67 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
             && words.ClassAt(home.From + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective
             && !(words.At(home.From + 1).Lower is "need" or "want" or "expect" or "hope" or "meet");
     }
+
+    /// <summary>"Draft a letter about the lift. It'll be off from the 11th to the 15th": when that is so.</summary>
+    private bool IsHowItWillBe(TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        if (home.Index <= request.Sentence.Index || time.Repeats is not null || !AsksNothing(home))
+            return false;
+        var be = words.At(home.From).Lower switch
+        {
+            "it'll" or "they'll" or "he'll" or "she'll" => home.From + 1,
+            "it" or "they" or "he" or "she" when words.At(home.From + 1).Is("will") => home.From + 2,
+            _ => -1,
+        };
+        return be > 0
+            && words.At(be).Is("be")
+            && !(words.At(be + 1).Lower is "needed" or "wanted" or "due" or "collected" or "fetched" or "required")
+            && !(words.At(time.From).Lower is "by" or "before");
+    }
+
+    /// <summary>"We would like to meet on the 9th from eight until two. Please tell us whether that is possible".</summary>
+    private bool IsWhatIsAskedAbout(TimePhrase time, Candidate request)
+    {
+        if (
+            words.SentenceOf(time.From).Index >= request.Sentence.Index
+            || time.Repeats is not null
+            || !(words.At(request.Content).Lower is "tell" or "let" or "confirm" or "say")
+        )
+            return false;
+        for (var i = request.Content + 1; i + 2 < request.Sentence.To; i++)
+            if (words.At(i).Lower is "whether" or "if")
+                return words.At(i + 1).Lower is "that" or "it" or "this"
+                    && words.At(i + 2).Lower is "is" or "would" or "suits" or "works" or "fits";
+        return false;
+    }
+
+    /// <summary>"Rain on Friday so we swap Friday and Saturday, Ada let everyone know".</summary>
+    private bool IsWhatTheyAreTold(TimePhrase time, Candidate request)
+    {
+        if (
+            words.SentenceOf(time.From) != request.Sentence
+            || time.To > request.From
+            || time is not { DayAlone: not null, Repeats: null }
+            || words.At(time.From).Lower is "by" or "before"
+            || !(words.At(request.Content).Lower is "let" or "tell" or "warn")
+            || words.ClassAt(request.Content + 1) is not (WordClass.Someone or WordClass.Object)
+        )
+            return false;
+        for (var i = request.Sentence.From + 1; i < request.From; i++)
+            if (words.At(i).Is("so"))
+                return words.ClassAt(i + 1) is WordClass.We or WordClass.Subject or WordClass.Stating;
+        return false;
+    }
+
+    /// <summary>"Meet her on Thursday, quarter past two. Bring the plans": the hour of that day, and of what is asked for it.</summary>
+    private bool IsOfTheDayBefore(TimePhrase time, Candidate request) =>
+        time.ClockAlone is not null
+        && words.SentenceOf(time.From) is var home
+        && home.Index < request.Sentence.Index
+        && !AsksNothing(home)
+        && words.ClassAt(time.From - 1) is WordClass.Comma
+        && words.TimeAt(time.From - 2) is { DayAlone: not null };
 
     private bool AsksNothing(Sentence s)
     {
@@ -307,6 +391,21 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         return false;
     }
 
+    /// <summary>"Mr Hale can't make Thursday, offer him Friday": when it cannot be.</summary>
+    private bool IsDeniedAhead(TimePhrase time, Candidate request)
+    {
+        if (
+            time is not { DayAlone: not null, Repeats: null }
+            || time.To > request.From
+            || words.At(time.From).Lower is "by" or "before"
+        )
+            return false;
+        for (var i = time.From - 1; i >= words.SentenceOf(time.From).From && !Listing.IsMark(words, i); i--)
+            if (words.At(i).Lower is "can't" or "cannot" or "couldn't" or "won't")
+                return words.At(i + 1).Lower is "make" or "do" or "manage" or "come";
+        return false;
+    }
+
     /// <summary>"Ring them and say Thursday at nine", "offer them the hall for the 2nd".</summary>
     private bool IsWhatIsSaid(TimePhrase time, Candidate request) =>
         TimeRules.IsInside(time, request)
@@ -314,6 +413,11 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         && (
             words.At(time.From - 1).Lower is "say" or "suggest" or "propose"
             || words.At(time.From).Is("for") && IsOffered(request.Content, time.From)
+            // "Offer him Friday at three or Monday at nine"
+            || words.At(request.Content).Is("offer")
+                && words.ClassAt(request.Content + 1) is not (WordClass.Determiner or WordClass.To)
+                && (time.From <= request.Content + 3 || words.At(time.From - 1).Is("or"))
+                && !(words.At(time.From).Lower is "by" or "before" or "today")
         );
 
     private bool IsOffered(int from, int to)
@@ -345,7 +449,7 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
             return true;
         return mark > request.Content
             && words.ClassAt(mark + 1) is WordClass.Subject
-            && Asides.IsTold(words, mark + 1, request.Sentence.To);
+            && ToldBeside.Is(words, mark + 1, request.Sentence.To);
     }
 
     /// <summary>"The lorry's coming at two. Be ready".</summary>
