@@ -92,7 +92,7 @@ function Places({ me, foot }: { me: Me; foot?: boolean }) {
           className={({ isActive }) =>
             cx(
               foot
-                ? 'grid content-center justify-items-center text-[12px] short:grid-flow-col short:items-center short:justify-center short:gap-1.5'
+                ? 'grid content-center justify-items-center text-[12px] max-[359px]:text-[10.5px] short:grid-flow-col short:items-center short:justify-center short:gap-1.5'
                 : 'flex items-center px-[11px]',
               isActive ? 'font-semibold text-ink shadow-[inset_0_-2px_0_var(--wren)]' : 'text-soft hover:text-ink',
             )

@@ -24,7 +24,7 @@ export function Mark({ large }: { large?: boolean }) {
         />
         <circle cx="9.2" cy="8.8" r="1.1" className="fill-surface" />
       </svg>
-      {texts.wrenlet}
+      <span className={large ? undefined : 'max-[359px]:hidden'}>{texts.wrenlet}</span>
     </span>
   );
 }

@@ -73,7 +73,7 @@ export function Due({ task }: { task: Pick<TaskView, 'dueState' | 'dueLabel' | '
 
 /** A short count beside a name in the bar. */
 export function Count({ n }: { n: number }) {
-  return n > 0 ? <span className="ml-1 text-[12px] font-bold text-wren">{n}</span> : null;
+  return n > 0 ? <span className="ml-1 whitespace-nowrap text-[12px] font-bold text-wren">{n}</span> : null;
 }
 
 /** A running clock or due moment: well, soon or late, as a word in a box with an edge. */
