@@ -63,7 +63,7 @@ internal static class SharedByTime
             };
     }
 
-    /// <summary>"I'll do the visits on Friday, Ada does Saturday": whether it is somebody's turn, told already, that begins there.</summary>
+    /// <summary>"I'll do the visits on Friday, Ada does Saturday": whether somebody's turn, told already, begins there.</summary>
     public static bool IsTheirTurn(MessageWords words, Sentence sentence, int from)
     {
         if (from == sentence.From)

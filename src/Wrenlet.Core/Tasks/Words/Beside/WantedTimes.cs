@@ -15,9 +15,11 @@ internal sealed class WantedTimes(MessageWords words, IReadOnlyList<Candidate> r
     public Verdict? SettleFirst(TimePhrase time, Candidate request) =>
         IsUntilWhenOneStays(time, request) || IsHowOftenAhead(time, request)
             ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb)
-        : IsWhileOneIsAway(time, request) || IsWhenItIsFetched(time, request) || IsNeededFor(time, request)
+        : IsWhileOneIsAway(time, request)
+        || IsWhenItIsFetched(time, request)
+        || IsNeededFor(time, request)
+        || IsWantedBefore(time, request)
             ? Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenNeeded)
-        : IsWantedBefore(time, request) ? Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenNeeded)
         : IsEnoughFor(time, request) ? Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenEnough)
         : null;
 
