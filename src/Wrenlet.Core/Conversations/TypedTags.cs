@@ -11,7 +11,7 @@ namespace Wrenlet.Core.Conversations;
 public readonly record struct CanBeTagged(string Name, PersonId? Person, CrewId? Crew)
 {
     /// <summary>What a person is called for short; a crew has one name only.</summary>
-    public string FirstName => Person is null ? Name : Name.Split(' ')[0];
+    public string FirstName => Person is null ? Name : Names.First(Name);
 }
 
 /// <summary>A name that was typed after an at sign and not taken from the list.</summary>

@@ -23,8 +23,8 @@ public sealed record Person(PersonId Id, string Name, Role? Role, PartyId? Party
     /// <summary>Whether this is a member of the firm's staff.</summary>
     public bool IsStaff => Role is not null;
 
-    /// <summary>The first of the names, as colleagues say it.</summary>
-    public string FirstName => Name.Split(' ', 2)[0];
+    /// <summary>The first of the names, as colleagues say it; of whom only a title and one name are known, both.</summary>
+    public string FirstName => Names.First(Name);
 }
 
 /// <summary>A named group of staff.</summary>

@@ -152,14 +152,14 @@ internal static class ConversationViews
 
     /// <summary>What a party is called in a line: its only contact's first name, else its own.</summary>
     public static string ShortNameOf(Party party, Roster roster) =>
-        party.Contacts.Length == 1 ? roster.NameOf(party.Contacts[0]).Split(' ')[0] : party.Name;
+        party.Contacts.Length == 1 ? Names.First(roster.NameOf(party.Contacts[0])) : party.Name;
 
     public static PartyView? PartyOf(Conversation conversation, Roster roster)
     {
         if (conversation.Party is { } id && roster.Parties.TryGetValue(id, out var party))
             return new(id.Value, party.Name, StoredWords.PartyKinds.Of(party.Kind), ShortNameOf(party, roster));
         return conversation.Stranger is { } stranger
-            ? new(null, stranger.Name, "stranger", stranger.Name.Split(' ')[0])
+            ? new(null, stranger.Name, "stranger", Names.First(stranger.Name))
             : null;
     }
 

@@ -35,7 +35,7 @@ internal static class StockFilling
             ? NamedDates.Said(session, docket.Id, kinds, roster)
             : new(StringComparer.OrdinalIgnoreCase);
         values["party"] = party?.Name;
-        values["party first name"] = lastWriter?.Split(' ')[0];
+        values["party first name"] = lastWriter is null ? null : Names.First(lastWriter);
         values["docket"] = conversation.Docket?.Ref.ToString();
         values["subject"] = conversation.Docket?.Subject.Split(':')[0] ?? conversation.Subject;
         values["my name"] = by.Name;

@@ -252,7 +252,7 @@ internal static class DocketEndpoints
             date.PromisedTo is { } p && roster.Parties.TryGetValue(p, out var party)
                 ? $", promised to {party.Name}"
                 : "";
-        var by = date.By is { } person ? $" by {roster.NameOf(person).Split(' ')[0]}" : "";
+        var by = date.By is { } person ? $" by {Names.First(roster.NameOf(person))}" : "";
         return $"{(date.At is { } at ? On(at) : "no date")}{promised}; set{by} {On(date.Set)}";
     }
 
@@ -362,7 +362,9 @@ internal static class DocketEndpoints
     {
         if (conversation?.LastEntry is not { } key || EntryStore.FindByKey(session, key) is not { } entry)
             return null;
-        var by = entry.Author is { } author ? roster.NameOf(author).Split(' ')[0] : entry.Sender?.Split(' ')[0] ?? "";
+        var by = entry.Author is { } author
+            ? Names.First(roster.NameOf(author))
+            : (entry.Sender is { } sender ? Names.First(sender) : null) ?? "";
         var words = string.Join(
             ' ',
             EntryWords.PlainOf(entry).Split((char[]?)null, 30, StringSplitOptions.RemoveEmptyEntries)

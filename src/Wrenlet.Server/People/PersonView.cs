@@ -29,8 +29,7 @@ public sealed record PersonView(Guid? Id, string Name, string FirstName, string 
             person.Role?.Name
         );
 
-    public static PersonView Stranger(string name) =>
-        new(null, name, name.Split(' ', 2)[0], Names.Initials(name), 0, null);
+    public static PersonView Stranger(string name) => new(null, name, Names.First(name), Names.Initials(name), 0, null);
 
     private static int HueOf(Guid id) => id.ToByteArray(bigEndian: true)[^1] % 6;
 }

@@ -123,13 +123,13 @@ internal static class TodayEndpoints
 
     private static Happening? Of(SqlSession session, Change change, Roster roster)
     {
-        var by = change.By is { } id ? roster.NameOf(id).Split(' ')[0] : null;
+        var by = change.By is { } id ? Names.First(roster.NameOf(id)) : null;
         switch (change.Kind)
         {
             case ChangeKinds.EntryPosted when EntryStore.Find(session, new EntryId(change.Subject)) is { } entry:
                 var who = entry.Author is { } author
-                    ? roster.NameOf(author).Split(' ')[0]
-                    : entry.Sender?.Split(' ')[0];
+                    ? Names.First(roster.NameOf(author))
+                    : (entry.Sender is { } sender ? Names.First(sender) : null);
                 return entry.Kind switch
                 {
                     EntryKind.Note => entry.Removed is null ? new(HappeningKind.Note, who) : null,

@@ -70,16 +70,27 @@ public class PhraseTests
     }
 
     [Fact]
+    public void Trades_that_nothing_was_learned_from_are_read_too()
+    {
+        var (right, wanted, wrongly, quiet) = Judge(
+            Trades("unlearned").SelectMany(t => t.Rows),
+            setting => new TaskReader(setting)
+        );
+        ((double)right / wanted).ShouldBeGreaterThan(0.45);
+        ((double)wrongly / quiet).ShouldBeLessThan(0.15);
+    }
+
+    [Fact]
     public void The_same_messages_teach_the_same()
     {
         LabelledMessage[] messages = [.. Trades()[0].Rows.Select(r => r.Message)];
         Learner.Learn(messages).ShouldBe(Learner.Learn(messages));
     }
 
-    private static List<(string Name, IReadOnlyList<LabelledRow> Rows)> Trades() =>
+    private static List<(string Name, IReadOnlyList<LabelledRow> Rows)> Trades(string folder = "training") =>
         [
             .. Directory
-                .GetFiles(Path.Combine(AppContext.BaseDirectory, "Tasks", "training"), "*.tsv")
+                .GetFiles(Path.Combine(AppContext.BaseDirectory, "Tasks", folder), "*.tsv")
                 .Order(StringComparer.Ordinal)
                 .Select(f => (Path.GetFileNameWithoutExtension(f), LabelledFile.Read(f))),
         ];

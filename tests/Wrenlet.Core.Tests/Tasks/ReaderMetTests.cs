@@ -129,7 +129,10 @@ public class ReaderMetTests
         "Whether we can do it is open. Kit, sit down with four hull and work it out",
         "Kit: Sit down with four hull and work it out"
     )]
-    [InlineData("About the viewing at six: I can't make it. Could you or Kit go instead?", "Kit: Go 04-14T18:00")]
+    [InlineData(
+        "About the viewing at six: I can't make it. Could you or Kit go instead?",
+        "Kit: Go to the viewing 04-14T18:00"
+    )]
     public void Who_is_to_do_it_is_who_is_asked(string text, string drafts) => Reads(text, drafts);
 
     [Theory]

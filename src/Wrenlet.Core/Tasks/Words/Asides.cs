@@ -251,6 +251,29 @@ internal static class Asides
                 yield break;
             }
 
+            // "One more letter and then it goes to the lawyer"
+            if (
+                words.At(i).Is("and")
+                && words.At(i + 1).Is("then")
+                && words.At(i + 2).Lower is "it" or "it'll" or "we'll" or "i'll" or "that's"
+            )
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
+            // "Lids on the bins - today - don't make me say it again"
+            if (
+                words.ClassAt(i) is WordClass.Dash or WordClass.Comma
+                && words.At(i + 1).Is("don't")
+                && words.At(i + 2).Is("make")
+                && words.At(i + 3).Is("me")
+            )
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
             if (words.ClassAt(i) is WordClass.Dash && ToldBeside.Is(words, i + 1, request.End))
             {
                 yield return (i, request.End);

@@ -116,12 +116,21 @@ internal static class CalledByWhen
             && colon + 1 < end
             && (
                 words.ClassAt(colon + 1).CanOpenAThing()
-                || words.ClassAt(colon + 1) is WordClass.Number
+                || words.ClassAt(colon + 1) is WordClass.Number or WordClass.Other
                 || Listing.Orders(words, colon + 1)
             )
-            && !Listing.States(words, colon + 1, end)
+            // "Her prints, signed for": how they are to be
+            && !Listing.States(words, colon + 1, EndOfPart(words, colon + 1, end))
             ? new(s, s.From, colon + 1, colon + 1, end, who) { IsAllThatIsAsked = true }
             : null;
+    }
+
+    private static int EndOfPart(MessageWords words, int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (words.ClassAt(i) is WordClass.Comma)
+                return i;
+        return to;
     }
 
     /// <summary>"Ada, every other Tuesday the dust filters, starting today".</summary>

@@ -394,6 +394,11 @@ internal static class Candidates
                 || (words.At(i).Lower is "see" or "check" or "ask" && words.At(i + 1).Lower is "if" or "whether")
                 // "When the delivery comes sign for it"
                 || (words.At(i + 1).Is("for") && words.At(i + 2).Lower is "it" or "them" or "him" or "her" or "the")
+                // "When they come ask for the form"
+                || (words.At(i).Is("ask") && words.At(i + 1).Is("for"))
+                || (
+                    IsComing(words, i - 1) && words.ClassAt(i) is WordClass.Verb && words.ClassAt(i + 1).CanOpenAThing()
+                )
                 || Lexicon.Numbers.ContainsKey(words.At(i + 1).Lower)
                 || (
                     words.At(i).Lower is "look" or "listen"
@@ -419,9 +424,13 @@ internal static class Candidates
                             or WordClass.Past
                             or WordClass.Modal
                     || words.At(k).Lower is "i'm" or "we're"
+                    || IsComing(words, k)
                     || (k < i - 1 && words.ClassAt(k) is WordClass.Verb or WordClass.VerbOrNoun);
         return false;
     }
+
+    private static bool IsComing(MessageWords words, int i) =>
+        words.At(i).Lower is "come" or "comes" or "ring" or "rings" or "arrive" or "arrives" or "call" or "calls";
 
     private static List<int> Ends(MessageWords words, Sentence sentence)
     {

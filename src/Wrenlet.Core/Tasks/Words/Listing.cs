@@ -290,7 +290,10 @@ internal static class Listing
             || (TailOf(words, s, parts[^1].Content) < s.To && words.TimeAt(s.To - 1) is not null)
         )
         && parts.TrueForAll(p => IsAThing(words, p))
-        && parts.Exists(p => p.End - p.Content > 1 || (p == parts[^1] && p.End < s.To));
+        && (
+            parts.Exists(p => p.End - p.Content > 1 || (p == parts[^1] && p.End < s.To))
+            || words.TimeAt(s.From) is { IsMilestone: true }
+        );
 
     /// <summary>How what is to be done opens behind a name; null where it does not.</summary>
     private static (int Content, int Deed, Says Says)? Opening(MessageWords words, WhoPhrase who, int to)
@@ -402,7 +405,8 @@ internal static class Listing
 
     /// <summary>"For the show Ada does the ice", "by Friday: Ada, ring the inn".</summary>
     private static bool IsHeading(MessageWords words, Sentence s, int i) =>
-        words.ClassAt(i - 1) is WordClass.Colon || (words.TimeAt(i - 1) is { } time && time.From == s.From);
+        words.ClassAt(i - 1) is WordClass.Colon
+        || words.TimeAt(words.ClassAt(i - 1) is WordClass.Dash ? i - 2 : i - 1) is { } time && time.From == s.From;
 
     /// <summary>Where the last part ends: before "all ready by six", before "and somebody has to write the labels".</summary>
     private static int TailOf(MessageWords words, Sentence s, int from)
@@ -488,12 +492,8 @@ internal static class Listing
             )
         );
 
-    private static bool HasAnObject(MessageWords words, ListedPart part)
-    {
-        var plain = 0;
-        for (var i = part.Content; i < part.End; i++)
-            if (words.IsPlain(i) || words.ClassAt(i) is WordClass.Person)
-                plain++;
-        return plain > 1;
-    }
+    private static bool HasAnObject(MessageWords words, ListedPart part) =>
+        Enumerable
+            .Range(part.Content, part.End - part.Content)
+            .Count(i => words.IsPlain(i) || words.ClassAt(i) is WordClass.Person) > 1;
 }

@@ -29,7 +29,7 @@ internal sealed class OnlySaid(MessageWords words)
     /// <param name="content">First token of what would be asked.</param>
     /// <param name="needs">The verb of a thing that needs something; -1 where it is said directly.</param>
     public bool Is(Sentence s, int from, CueFound cue, int content, int needs) =>
-        words.At(content).Lower is "not" or "except" or "whatever" or "whichever" or "however"
+        words.At(content).Lower is "not" or "except" or "whatever" or "whichever" or "however" or "anyway"
         // "You know what to do"
         || (words.At(content).Is("know") && words.At(content + 1).Lower is "what" or "how" or "where" or "who")
         // "Paint the hall before the fair, the drivers can do it": that says whose it is.
@@ -41,6 +41,9 @@ internal sealed class OnlySaid(MessageWords words)
         )
         // "The chairs have to be counted"
         || (words.ClassAt(content) is WordClass.HaveBase && words.At(content + 1).Is("to") && content > s.From)
+        || _statements.IsEnough(s, content)
+        || (cue.Cue.Label is "need" or "suggest" && _statements.IsToBeTalkedOver(content))
+        || _statements.IsWhoIsMeant(s, content)
         // "There's a box in the hall just now and it's open"
         || (words.At(content).Is("now") && !Listing.Orders(words, content + 1))
         // "Use their tap, otherwise you'll have to take the tank"

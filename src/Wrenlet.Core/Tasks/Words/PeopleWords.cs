@@ -1,4 +1,5 @@
 using System.Collections.Frozen;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Tasks.Words;
 
@@ -7,10 +8,6 @@ internal static class PeopleWords
 {
     private static readonly FrozenSet<string> MaleTitles = Lexicon.Set("mr sir father lord");
     private static readonly FrozenSet<string> FemaleTitles = Lexicon.Set("mrs miss ms lady dame sister");
-
-    private static readonly FrozenSet<string> OtherTitles = Lexicon.Set(
-        "dr doctor professor prof captain colonel major councillor governor judge inspector"
-    );
 
     private static readonly FrozenSet<string> Males = Lexicon.Set(
         "man son grandson husband father dad brother uncle nephew boy lad gentleman chap bloke guy"
@@ -57,8 +54,7 @@ internal static class PeopleWords
         || Firms.Contains(name[(name.LastIndexOf(' ') + 1)..].ToLowerInvariant());
 
     /// <summary>"Mr", "Dr", "Colonel".</summary>
-    public static bool IsTitle(string word) =>
-        MaleTitles.Contains(word) || FemaleTitles.Contains(word) || OtherTitles.Contains(word);
+    public static bool IsTitle(string word) => Names.IsTitle(word);
 
     /// <summary>Whether somebody with a title is he, true, or she, false; null where the title does not say.</summary>
     public static bool? IsMaleTitle(string title) =>

@@ -92,6 +92,8 @@ internal static class Slips
         ["2nite"] = "tonight",
         ["tonite"] = "tonight",
         ["b4"] = "before",
+        ["bfore"] = "before",
+        ["befor"] = "before",
         ["afore"] = "before",
         ["n"] = "and",
         ["some1"] = "someone",

@@ -1,5 +1,3 @@
-using System.Collections.Frozen;
-
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>
@@ -35,13 +33,17 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         var found = new Dictionary<int, string>();
         var used = new HashSet<Mention>();
         var seen = 0;
+        var amounts = new Amounts(words, request, this);
         for (
             var i = IsPronoun(request.Content) && request.Cue.Cue != Cue.None ? request.Content : request.Content + 1;
             i < request.End && seen < Pronouns;
             i++
         )
-            if (IsCount(i) && seen++ < Pronouns && Counted() is { } counted)
-                found[i] = $"{words.Slice(i, i + 1)} {counted}";
+            if (seen < Pronouns && amounts.Of(i) is { } amount)
+            {
+                seen++;
+                found[i] = amount;
+            }
             else if (!byStaff && author is not null && words.At(i).Lower is "us" or "our" && seen++ < Pronouns)
                 found[i] = OfTheirs(i, author);
             // "Tell us where we should park"
@@ -56,7 +58,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 && Before().Where(IsIndefinite).OrderBy(FromNearest).FirstOrDefault() is { } first
             )
                 found[i] = words.Slice(first.From, first.To);
-            else if (i == request.Content + 1 && IsOneByItself(i) && IsGotten(i - 1) && OneMore() is { } another)
+            else if (i == request.Content + 1 && IsOneByItself(i) && IsGotten(words, i - 1) && OneMore() is { } another)
                 found[i] = another;
             else if (
                 IsSome(i)
@@ -111,7 +113,8 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     /// <summary>What "it" or "they" stands for that opens the request; null where nothing agrees.</summary>
     public string? MeantBy(int pronoun) => Meant(pronoun) is { } meant ? WordsOf(meant) : null;
 
-    private bool IsGotten(int verb) =>
+    /// <summary>"Order", "get": how one comes to have something.</summary>
+    public static bool IsGotten(MessageWords words, int verb) =>
         words.At(verb).Lower is "hire" or "order" or "buy" or "borrow" or "rent" or "get";
 
     /// <summary>"The drill is in the garage until Wednesday, hire one": another of what was told of.</summary>
@@ -179,36 +182,6 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             )
         );
 
-    /// <summary>"Order two so we have a spare", "fit two a day": of what was named before.</summary>
-    private bool IsCount(int i) =>
-        i == request.Content + 1
-        && (
-            words.At(i).Kind is TokenKind.Number && words.At(i).Value is > 1 and < 1_000
-            || Lexicon.Numbers.TryGetValue(words.At(i).Lower, out var n) && n > 1
-        )
-        && BareOrder.WantsAThing(words, request.Content)
-        && (
-            i + 1 >= request.End
-            || words.TimeAt(i + 1) is not null
-            || !words.IsPlain(i + 1)
-            || (words.At(i + 1).Lower is "a" or "per" && words.At(i + 2).Lower is "day" or "week" or "month")
-            || words.At(i + 1).Is("so")
-        );
-
-    /// <summary>What a count is of: several that were named before.</summary>
-    public string? Counted()
-    {
-        var counted = Before()
-            .Where(m =>
-                (m is { IsPlural: true, IsSomebody: false, IsInAnAside: false } && !_agreement.IsFirm(m)) || IsLacked(m)
-            )
-            .MaxBy(m => m.From);
-        if (counted is null)
-            return null;
-        var phrase = WordsOf(counted);
-        return phrase.StartsWith("the ", StringComparison.OrdinalIgnoreCase) ? phrase[4..] : phrase;
-    }
-
     /// <summary>"Let us know when our books are ready": their name, and from then on "them" and "their".</summary>
     private string OfTheirs(int i, string name)
     {
@@ -247,7 +220,8 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         && !IsThing(i + 1);
 
     private bool IsTheKind(int i) =>
-        words.ClassAt(i - 1) is WordClass.VerbOrAdjective or WordClass.NounOrVerb or WordClass.Noun
+        !words.At(i - 1).Is("other")
+        && words.ClassAt(i - 1) is WordClass.VerbOrAdjective or WordClass.NounOrVerb or WordClass.Noun
         && words.ClassAt(i - 2) is WordClass.Determiner;
 
     private string? OneOf(int i) =>
@@ -259,6 +233,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 && !_agreement.IsFirm(m)
                 && m.Part is not Part.Aside
                 && words.At(m.Head).Kind is not TokenKind.Number
+                && words.ClassAt(m.Head) is not (WordClass.Possessive or WordClass.Person)
                 && words.TimeAt(m.Head) is null
             )
             .MaxBy(m => _closeness.Of(m, i))
@@ -462,7 +437,12 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         var end = i + 2;
         while (words.IsPlain(end) && words.ClassAt(end) is not (WordClass.Conjunction or WordClass.Subordinator))
             end++;
-        return end - i is > 2 and < 7 && !words.At(i + 2).Is("it") ? " " + words.Slice(i + 1, end) : "";
+        return
+            end - i is > 2 and < 7
+            // "Left in a state" is how
+            && !(words.At(i + 2).Is("it") || words.At(i + 3).Lower is "state" or "mess" or "muddle")
+            ? " " + words.Slice(i + 1, end)
+            : "";
     }
 
     private bool OwnerFits(Mention m, string pronoun) =>

@@ -234,6 +234,30 @@ internal sealed class Statements(MessageWords words)
         return false;
     }
 
+    /// <summary>"Whoever does the late shift tonight, lock the gate": what that one does tells who is meant.</summary>
+    public bool IsWhoIsMeant(Sentence s, int content)
+    {
+        if (!words.At(content - 1).Is("whoever") || words.ClassAt(content) is not (WordClass.Third or WordClass.Do))
+            return false;
+        for (var i = content + 1; i + 2 < s.To; i++)
+            if (words.ClassAt(i) is WordClass.Comma)
+                return words.IsPlain(i + 1);
+        return false;
+    }
+
+    /// <summary>"We need to talk about the budget", and not when.</summary>
+    public bool IsToBeTalkedOver(int content)
+    {
+        var verb = words.At(content).Is("to") ? content + 1 : content;
+        return words.At(verb).Lower is "talk" or "think"
+            && words.At(verb + 1).Lower is "about" or "of"
+            && !words.Times.Exists(t => t.Due is not null);
+    }
+
+    /// <summary>"The accounts by Friday, a draft will do".</summary>
+    public bool IsEnough(Sentence s, int content) =>
+        words.At(s.To - 1).Is("do") && words.At(s.To - 2).Is("will") && content > s.From && content > s.To - 5;
+
     /// <summary>"We had foxes", "they were late".</summary>
     public bool IsSaidOfSomebody(int content) =>
         words.ClassAt(content) is WordClass.We or WordClass.Subject or WordClass.I

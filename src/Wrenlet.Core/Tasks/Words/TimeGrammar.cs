@@ -107,22 +107,26 @@ internal sealed class TimeGrammar
         ?? Simple(i);
 
     /// <summary>"Trade fair: Ada stand, Ben brochures": a milestone over what is to be done for it.</summary>
-    private TimePhrase? Heading(int i) =>
-        (i == 0 || At(i - 1).Kind is TokenKind.LineBreak || At(i - 1).Lower is ".")
-        && _days.Milestone(i, out var to) is { } milestone
-        && (
+    private TimePhrase? Heading(int i)
+    {
+        if (
+            !(i == 0 || At(i - 1).Kind is TokenKind.LineBreak || At(i - 1).Lower is ".")
+            || _days.Milestone(i, out var to) is not { } milestone
+        )
+            return null;
+        // "Photo shoot list", above what is on it
+        var isOfAll = At(to).Lower is "list" or "jobs" or "tasks" or "prep" or "preparation" or "preparations";
+        if (isOfAll)
+            to++;
+        return
             At(to).Is(":")
-            // "Photo shoot list", above what is on it
-            || (
-                At(to).Lower is "list" or "jobs" or "tasks"
-                && (At(to + 1).Is(":") || At(to + 1).Kind is TokenKind.LineBreak)
-            )
+            || (isOfAll && (At(to).Is("-") || At(to).Kind is TokenKind.LineBreak))
             // "Trade fair. Ada the stand", "Trade fair - who does what: ..."
             || (At(to).Is(".") && At(to + 1).Name is not null)
             || (At(to).Is("-") && At(to + 1).Is("who"))
-        )
             ? new(i, to, new Point(milestone, 0.9, [], "the milestone's moment"), null, null) { IsMilestone = true }
             : null;
+    }
 
     /// <summary>"at noon every day".</summary>
     private TimePhrase? TimedRepeat(int i) =>

@@ -1,4 +1,5 @@
 using System.Text;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Tasks.Words;
 
@@ -140,19 +141,33 @@ internal static class Titles
             if (
                 words.ClassAt(i) is WordClass.You
                 && words.ClassAt(i - 1) is WordClass.Modal
-                && words.ClassAt(i - 2) is WordClass.Comma
+                && words.ClassAt(i - 2)
+                    is WordClass.Comma
+                        or WordClass.Time
+                        or WordClass.Noun
+                        or WordClass.Object
+                        or WordClass.Adverb
                 && words.ClassAt(i + 1) is WordClass.Comma or WordClass.Conjunction
             )
-                (left[i - 2], left[i - 1], left[i]) = (false, false, false);
+            {
+                (left[i - 1], left[i]) = (false, false);
+                if (words.ClassAt(i - 2) is WordClass.Comma)
+                    left[i - 2] = false;
+                // "Count them this week, will you, properly": how, and no part beside
+                else if (
+                    words.ClassAt(i + 1) is WordClass.Comma
+                    && words.At(i + 2).Lower.EndsWith("ly", StringComparison.Ordinal)
+                )
+                    left[i + 1] = false;
+            }
         foreach (var (from, to) in Asides.Reasons(words, request))
             for (var i = from; i < to; i++)
                 left[i] = false;
         var first =
             author?.Split(' ') is not [var called, ..] ? null
+            : byStaff ? Names.First(author)
             // "Hot Dog Harry", a customer, is no Hot.
-            : !byStaff && author.Split(' ').Length > 2 ? author
-            : PeopleWords.IsTitle(called.TrimEnd('.').ToLowerInvariant()) || (!byStaff && PeopleWords.IsFirm(author))
-                ? author
+            : author.Split(' ').Length > 2 || Names.IsTitle(called) || PeopleWords.IsFirm(author) ? author
             : called;
         if (request.Needs < 0 && DoneTitles.NotDone(words, request, left, first) is { } undone)
             return TitleEdges.Polish(undone);
@@ -168,6 +183,8 @@ internal static class Titles
             var unsaid = new Unsaid(words, request, spokenOf);
             if (unsaid.DoneTo() is { } doneTo)
                 return TitleEdges.Polish(doneTo);
+            if (unsaid.GoneTo() is { } gone)
+                return TitleEdges.Polish("go " + gone);
             if (PromisedBefore.Of(words, request) is var (promised, ends))
             {
                 var ofIt = All(words);

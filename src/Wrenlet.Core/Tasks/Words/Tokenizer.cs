@@ -15,7 +15,7 @@ internal sealed class Tokenizer
     {
         foreach (
             var same in setting
-                .Staff.SelectMany(p => KeysOf(p.Name).Select(k => (Key: k, Person: p)))
+                .Staff.SelectMany(p => Names.Ways(p.Name).Select(k => (Key: k, Person: p)))
                 .GroupBy(n => n.Key, n => n.Person, StringComparer.OrdinalIgnoreCase)
         )
         {
@@ -27,7 +27,7 @@ internal sealed class Tokenizer
             _names.Add((crew.Name, new NamedOne(crew.Name, new TaskOwner.OfCrew(crew.Id), []), true));
         var taken = _names.Select(n => n.Key).ToHashSet(StringComparer.OrdinalIgnoreCase);
         foreach (var other in setting.Others)
-        foreach (var key in KeysOf(other))
+        foreach (var key in Names.Ways(other))
             if (taken.Add(key))
                 _names.Add((key, new NamedOne(other, null, []), false));
         _names.Sort((a, b) => b.Key.Length.CompareTo(a.Key.Length));
@@ -111,16 +111,6 @@ internal sealed class Tokenizer
                         : tokens.FindLast(t => t.Kind is TokenKind.Bullet) is { Kind: TokenKind.Bullet } last
                             && text[last.Span.Start] == text[i] - 1
                 );
-    }
-
-    private static IEnumerable<string> KeysOf(string name)
-    {
-        yield return name;
-        var words = name.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        if (words.Length < 2)
-            yield break;
-        yield return words[0];
-        yield return words[^1];
     }
 
     private static Token? Bullet(string text, int i)
@@ -357,6 +347,15 @@ internal sealed class Tokenizer
         return true;
     }
 
+    private static bool IsBeforeAGerund(string text, int i)
+    {
+        var from = i + 1;
+        var to = from;
+        while (to < text.Length && char.IsLetter(text[to]))
+            to++;
+        return to - from > 4 && WordForms.GerundBase(text[from..to].ToLowerInvariant()) is not null;
+    }
+
     private static Token? WordAt(string text, int i)
     {
         if (!char.IsLetter(text[i]) && text[i] != '#')
@@ -373,7 +372,8 @@ internal sealed class Tokenizer
         if (OwnsWhatFollows(text, j))
             j++;
         var written = text[i..j].ToLowerInvariant().Replace('’', '\'');
-        var meant = Slips.Mend(written);
+        // "If ur passing"
+        var meant = written is "ur" && IsBeforeAGerund(text, j) ? "you're" : Slips.Mend(written);
         return new(TokenKind.Word, meant, new(i, j)) { Mended = !ReferenceEquals(meant, written) && meant != written };
     }
 }

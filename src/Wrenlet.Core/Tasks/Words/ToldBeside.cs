@@ -53,6 +53,25 @@ internal static class ToldBeside
         // "Put a list together, rough is fine"
         if (words.ClassAt(from + 1) is WordClass.Be && words.At(from + 2).Lower is "fine" or "ok" or "okay" or "enough")
             return true;
+        // "The accounts by Friday, a draft will do"
+        for (var i = from + 1; i < from + 4; i++)
+            if (words.At(i).Is("will") && words.At(i + 1).Is("do") && !words.IsPlain(i + 2))
+                return true;
+        // "Put it on the poster, printer shuts at five"
+        if (
+            words.ClassAt(from) is WordClass.Noun or WordClass.NounOrVerb
+            && words.ClassAt(from + 1) is WordClass.Third
+            && (words.TimeAt(from + 2) is not null || words.ClassAt(from + 2) is WordClass.Adverb)
+            && !NamingWords.IsPlural(words.At(from).Lower)
+        )
+            return true;
+        // "Reprint the leaflets, phone number is wrong"
+        if (
+            words.ClassAt(from) is WordClass.VerbOrNoun
+            && words.ClassAt(from + 1) is WordClass.Noun
+            && words.ClassAt(from + 2) is WordClass.Be
+        )
+            return true;
         // "New passwords by tomorrow, the old ones stop working"
         if (
             words.ClassAt(from) is WordClass.Determiner
@@ -63,7 +82,7 @@ internal static class ToldBeside
         if (
             !words.ClassAt(from).CanOpenAThing()
             && words.ClassAt(from) is not (WordClass.Third or WordClass.Number or WordClass.Person)
-            && !(words.At(from).Lower is "last" or "next" && words.ClassAt(from + 1).CanOpenAThing())
+            && !(words.At(from).Lower is "last" or "next" && words.IsPlain(from + 1))
         )
             return false;
         for (
@@ -75,6 +94,11 @@ internal static class ToldBeside
                 return false;
             else if (
                 words.ClassAt(i) is WordClass.Be or WordClass.Have or WordClass.Modal
+                // "The last lot have all left"
+                || (
+                    words.ClassAt(i) is WordClass.HaveBase
+                    && words.ClassAt(i + 1) is WordClass.Past or WordClass.Determiner
+                )
                 // "Alarm went off again"; "corners sanded" is how they are to be.
                 || (
                     words.ClassAt(i) is WordClass.Past

@@ -128,6 +128,13 @@ internal static class ToldSentences
     {
         if (words.WhoAt(sentence.From, sentence.To) is not { } who || words.ClassAt(who.Names[0]) is not WordClass.Crew)
             return false;
+        // "Bar closes at nine on Mondays until the clocks change"
+        if (
+            words.At(who.To).Lower is "closes" or "opens" or "shuts" or "starts"
+            && words.TimeAt(who.To + 1) is not null
+            && words.Times.Exists(t => t.Repeats is not null && t.From > who.To && t.To <= sentence.To)
+        )
+            return true;
         var opens = words.At(who.To).Lower is "start" or "begin" or "open" && words.TimeAt(who.To + 1) is not null;
         for (var i = who.To + 2; opens && i + 2 < sentence.To; i++)
             if (words.At(i).Is("and") && words.At(i + 1).Lower is "finish" or "end" or "close" or "stop")
@@ -201,6 +208,9 @@ internal static class ToldSentences
                 if (words.ClassAt(i) is WordClass.Comma)
                     return words.At(i + 1).Lower is "he's" or "she's" or "it's" or "they're"
                         && !IsSaidToSomebody(words, i + 1, sentence.To);
+        // "Who is last must close the tins, always"
+        if (words.At(sentence.To - 1).Is("always") && words.ClassAt(sentence.To - 2) is WordClass.Comma)
+            return true;
         // "Please sign them out, every time"
         return words.At(sentence.To - 1).Is("time")
             && words.At(sentence.To - 2).Lower is "every" or "each"
@@ -313,7 +323,7 @@ internal static class ToldSentences
                 && i + 5 >= sentence.To
             )
                 return true;
-            if (words.At(i + 1).Is("it") && words.At(i + 2).Is("says") && words.At(i + 3).Is("so"))
+            if (words.At(i + 1).Is("it") && words.At(i + 2).Is("says") && words.At(i + 3).Lower is "so" or "on" or "in")
                 return true;
             if (
                 words.At(i + 1).Is("those")

@@ -28,6 +28,11 @@ internal sealed class Uniting(MessageWords words)
             + "meet say come start plan pull cut"
     );
 
+    /// <summary>What one has once it is done that was asked.</summary>
+    private static readonly FrozenSet<string> Outcomes = Lexicon.Set(
+        "price prices quote quotation answer reply figures figure number numbers result results something know"
+    );
+
     /// <summary>The drafts of requests, in their order, those that are one task as one.</summary>
     public ImmutableArray<Draft> Of(List<(Request Request, Draft Draft)> read)
     {
@@ -57,6 +62,12 @@ internal sealed class Uniting(MessageWords words)
 
             if (i + 1 < read.Count && IsWhyItIsAsked(read[i], read[i + 1]))
                 read.RemoveAt(i + 1);
+            if (i + 1 < read.Count && IsByWhenItIsNeeded(read[i], read[i + 1]))
+            {
+                var by = read[i + 1].Draft;
+                read[i] = (read[i].Request, read[i].Draft with { Due = by.Due, Start = by.Start });
+                read.RemoveAt(i + 1);
+            }
 
             var to = i + 1;
             while (to < read.Count && AreOfOne(read[to - 1], read[to]))
@@ -259,6 +270,25 @@ internal sealed class Uniting(MessageWords words)
             && Parting.Tells(words, second)
             && !Parting.Tells(words, first)
             && words.ListedAs(second) is null;
+    }
+
+    /// <summary>"Could you quote for the hall? We need the price by 6 May": by when what was asked is needed.</summary>
+    private bool IsByWhenItIsNeeded((Request Request, Draft Draft) asked, (Request Request, Draft Draft) need)
+    {
+        var (first, second) = (asked.Request.Words, need.Request.Words);
+        if (
+            asked.Draft.Due is not null
+            || need.Draft is not { Due: not null, Repeats: null }
+            || second.Sentence.Index != first.Sentence.Index + 1
+            || second.Sentence.Line != first.Sentence.Line
+            || second.Sentence.IsItem
+            || !(second.Cue.Cue.Label is "need" or "wish")
+            || !(words.ClassAt(second.Sentence.From) is WordClass.I or WordClass.We or WordClass.Stating)
+            || first.Cue.Cue.Doer is not Doer.You and not Doer.Named
+        )
+            return false;
+        var what = words.At(second.Content).Lower is "the" or "to" ? second.Content + 1 : second.Content;
+        return Outcomes.Contains(words.At(what).Lower);
     }
 
     private bool IsTold(Candidate first, (Request Request, Draft Draft) order)

@@ -36,6 +36,32 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
         return null;
     }
 
+    /// <summary>"Somebody is stuck at the mill, go now": where to; null where the request says it, or nobody did.</summary>
+    public string? GoneTo()
+    {
+        if (!words.At(request.Content).Is("go"))
+            return null;
+        for (var i = request.Content + 1; i < request.End; i++)
+            if (
+                words.IsPlain(i)
+                && words.At(i).Lower is not ("now" or "round" or "over" or "instead" or "straight" or "away")
+            )
+                return null;
+        Mention? place = null;
+        foreach (var m in spokenOf.Before())
+            if (
+                !m.Speaks
+                && words.SentenceOf(m.From).Index >= request.Sentence.Index - 2
+                && (
+                    words.At(m.From - 1).Lower is "at" or "about"
+                    || (m.Part is Part.Subject && _agreement.IsFirm(m) && words.ClassAt(m.From) is WordClass.Other)
+                )
+                && (place is null || words.At(m.From - 1).Lower is "at" or "about")
+            )
+                place = m;
+        return place is null ? null : "to " + spokenOf.WordsOf(place);
+    }
+
     /// <summary>"I left my scarf in row two. Could somebody have a look?": for what, and where; null where nothing was lost.</summary>
     private string? Lost()
     {
@@ -253,7 +279,7 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
         )
             return spokenOf.WordsOf(stated);
         // "Out of screws again! Two hundred, today"
-        if (IsOnlyANumber() && spokenOf.Counted() is { } lacked)
+        if (IsOnlyANumber() && new Amounts(words, request, spokenOf).Things() is { } lacked)
             return lacked;
         if (
             plain != 1

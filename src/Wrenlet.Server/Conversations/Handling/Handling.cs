@@ -70,7 +70,7 @@ public sealed class Handling(
                 var words =
                     next?.Id == actor.Id ? $"{actor.FirstName} took this conversation"
                     : conversation.Owner is { } before && before != actor.Id
-                        ? $"{actor.FirstName} handed this over from {roster.NameOf(before).Split(' ')[0]} to {to}"
+                        ? $"{actor.FirstName} handed this over from {Names.First(roster.NameOf(before))} to {to}"
                     : $"{actor.FirstName} handed this over to {to}";
                 var line = EventLines.Add(
                     w,

@@ -299,7 +299,7 @@ public sealed class QueueBoard
             c.Docket is { } docket ? docket.Subject.Split(':')[0] : c.Subject,
             party,
             held.Words,
-            by?.Split(' ')[0],
+            by is null ? null : Names.First(by),
             held.At?.ToDateTimeOffset(),
             c.Owner?.Value,
             c.Crew?.Value,

@@ -80,7 +80,7 @@ internal sealed class BeforeLeaving(LeakReading leaks, FirmKinds kinds, Settings
         );
         if (missed.IsEmpty)
             return null;
-        var names = Names.List(missed.Select(m => roster.NameOf(m.Author!.Value).Split(' ')[0]));
+        var names = Names.List(missed.Select(m => Names.First(roster.NameOf(m.Author!.Value))));
         return new($"{names} answered while you were writing. Read that first; your text is kept.", [], [], missed);
     }
 }

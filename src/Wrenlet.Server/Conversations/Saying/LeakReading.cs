@@ -57,7 +57,7 @@ internal sealed class InsideNotes : IInsideWords
             said.Add(
                 new(
                     EntryWords.PlainOf(entry),
-                    entry.Author is { } by ? roster.NameOf(by).Split(' ')[0] : "a colleague",
+                    entry.Author is { } by ? Names.First(roster.NameOf(by)) : "a colleague",
                     With: outside ? ConversationViews.PartyOf(place, roster)?.Name ?? "somebody else" : null,
                     Circular: entry.Circular
                 )

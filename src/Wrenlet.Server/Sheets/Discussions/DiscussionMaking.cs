@@ -291,7 +291,7 @@ internal sealed class DiscussionMaking(
 
     private string Did(Discussion before, Discussion after, Person by, Instant at)
     {
-        string Name(PersonId id) => who.Current.NameOf(id).Split(' ')[0];
+        string Name(PersonId id) => Names.First(who.Current.NameOf(id));
         if (after.SettledBy is not null && before.SettledBy is null)
             return $"{by.FirstName} settled this";
         if (after.SettledBy is null && before.SettledBy is not null)

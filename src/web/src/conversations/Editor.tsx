@@ -51,12 +51,12 @@ type Choice = { items: Taggable[]; at: DOMRect; chosen: number; pick: (item: Tag
 /** What ends a name that is typed out. */
 const ends = /^[ ,.:;!?)]$/;
 
-/** The one of the list that is meant by what was typed in full: by first name or whole name; none where several are. */
+/** The one of the list that is meant by what was typed in full: by one word of the name or all; none where several are. */
 const meant = (items: Taggable[], typed: string) => {
   const name = typed.trim().toLowerCase();
   const fits = items.filter(({ text }) => {
     const whole = text.slice(1).toLowerCase();
-    return whole === name || whole.split(' ')[0] === name;
+    return whole === name || whole.split(' ').includes(name);
   });
   return name && fits.length === 1 ? fits[0] : undefined;
 };

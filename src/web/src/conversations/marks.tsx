@@ -71,7 +71,7 @@ export function Pins({
               <span className="line-clamp-2">{p.words}</span>
               <span className="text-[12.5px] text-soft" title={exact(p.at)}>
                 {p.author?.firstName}, {moment(p.at)}
-                {texts.pinnedBy} {p.by.split(' ')[0]}
+                {texts.pinnedBy} {p.by}
               </span>
             </button>
             <button

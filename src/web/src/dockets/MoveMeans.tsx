@@ -194,7 +194,7 @@ function Gate({ gate, docket, mayLift, onLifted }: GateProps) {
         </span>
         {people.length > 0 && inside ? (
           <button type="button" className="min-h-6 text-wren underline" disabled={asked} onClick={() => void ask()}>
-            {asked ? texts.asked : texts.ask(people[0]!.name.split(' ')[0]!, people.length > 1)}
+            {asked ? texts.asked : texts.ask(people[0]!.firstName, people.length > 1)}
           </button>
         ) : null}
         {mayLift && !lifting ? (

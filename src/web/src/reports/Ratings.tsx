@@ -58,7 +58,7 @@ export function Ratings({ data, weeks }: { data: ReportView; weeks: number }) {
           <li key={i}>
             “{w.words}”{' '}
             <span className="text-soft">
-              {texts.oneRating(w.party, w.steps, w.owner ? texts.to(w.owner.split(' ')[0]) : '', day(w.at))}
+              {texts.oneRating(w.party, w.steps, w.owner ? texts.to(w.owner) : '', day(w.at))}
             </span>
           </li>
         ))}

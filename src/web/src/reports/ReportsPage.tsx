@@ -6,6 +6,7 @@ import { minutesInWords } from '../conversations/queues/board';
 import { Promised } from '../flow/forecasts/Promised';
 import { texts as promised } from '../flow/forecasts/texts';
 import { Wrong, cx } from '../ui/controls';
+import { exactDay } from '../ui/time';
 import { Figure } from './Figure';
 import { Hours } from './Hours';
 import { Ratings } from './Ratings';
@@ -42,7 +43,11 @@ export function ReportsPage() {
             </button>
           ))}
         </div>
-        {data ? <span className="text-[13px] text-soft">{texts.toWorkingTimeEach(data.from, data.to)}</span> : null}
+        {data ? (
+          <span className="text-[13px] text-soft">
+            {texts.toWorkingTimeEach(exactDay(data.from), exactDay(data.to))}
+          </span>
+        ) : null}
       </header>
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
       {data ? (

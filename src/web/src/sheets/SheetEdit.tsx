@@ -174,7 +174,7 @@ export function SheetEdit({ id, kind, name: given, docket, sheet, inside, source
         {answered ? (
           <label className="flex min-h-[28px] items-center gap-1.5 text-[13px] max-md:min-h-[44px]">
             <input type="checkbox" checked={replies} onChange={(e) => setReplies(e.target.checked)} />
-            {texts.replyWithIt(answered.by.split(' ')[0]!)}
+            {texts.replyWithIt(answered.by)}
           </label>
         ) : null}
         <Button

@@ -84,6 +84,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             taken.RemoveAll(t =>
                 t.Time is { Due: not null, Repeats: null }
                 && !request.Sentence.IsItem
+                && t.Certainty < WantedTimes.WhenEnough
                 && (
                     words.SentenceOf(t.Time.From).Index < request.Sentence.Index
                     || (t.Time.ClockAlone is null && words.SentenceOf(t.Time.From).Index > request.Sentence.Index)

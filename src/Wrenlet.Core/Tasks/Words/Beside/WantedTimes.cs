@@ -9,7 +9,7 @@ internal sealed class WantedTimes(MessageWords words, IReadOnlyList<Candidate> r
     private const double WhenNeeded = 0.85;
 
     /// <summary>How sure it is of "Friday is fine".</summary>
-    private const double WhenEnough = 0.99;
+    public const double WhenEnough = 0.99;
 
     /// <summary>What settles it before it is asked how long something is so, or in which case; null where nothing does.</summary>
     public Verdict? SettleFirst(TimePhrase time, Candidate request) =>
@@ -145,7 +145,7 @@ internal sealed class WantedTimes(MessageWords words, IReadOnlyList<Candidate> r
                 (named && words.At(before).Lower is "need" or "needs" or "want" or "wants")
                 || (words.At(before).Is("needed") && words.ClassAt(home.From) is WordClass.Subject or WordClass.Stating)
             )
-            || before - home.From > 4
+            || (before - home.From > 4 && !words.At(before + 1).Is("something"))
             || words.ClassAt(home.From) is WordClass.Subordinator or WordClass.Question
         )
             return false;

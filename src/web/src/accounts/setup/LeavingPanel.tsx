@@ -61,7 +61,7 @@ export function LeavingPanel({ staff, data, onDone }: { staff: Staff; data: SetU
   return (
     <section aria-label={texts.leavingOf(staff.name)} className="col-span-full grid gap-2 border-t pt-3">
       <h3 className="font-bold">{texts.leavingOf(staff.name)}</h3>
-      <p className="text-soft">{texts.leavingDoes(staff.name.split(' ')[0]!)}</p>
+      <p className="text-soft">{texts.leavingDoes(staff.name)}</p>
       {held.length === 0 ? (
         <p>{texts.ownsNothing(staff.name)}</p>
       ) : (

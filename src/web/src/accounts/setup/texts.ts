@@ -202,8 +202,8 @@ export const logoSaved = 'Saved. Your customers see it on their page.';
 export const logoRemoved = 'Removed.';
 export const logoDoes = 'Stands over the customers’ page. A PNG or JPEG picture of at most 200 KB.';
 export const leavingOf = (name: string) => `${name} leaves`;
-export const leavingDoes = (firstName: string) =>
-  `From that moment ${firstName} cannot sign in, on any device, and no link or calendar address of theirs works. What ` +
+export const leavingDoes = (name: string) =>
+  `From that moment ${name} cannot sign in, on any device, and no link or calendar address of theirs works. What ` +
   'they said keeps their name. What they own goes to others, or to nobody until somebody takes it.';
 export const ownsNothing = (name: string) => `${name} owns nothing that would have to go to somebody else.`;
 export const allOfItGoesTo = 'All of it goes to';
