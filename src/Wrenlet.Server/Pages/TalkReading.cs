@@ -183,7 +183,7 @@ internal static class TalkReading
                     EntryWords.Short(EntryWords.PlainOf(p.Entry)),
                     roster.Find(p.Entry.Author) is { } author ? PersonView.Of(author) : null,
                     p.Entry.At.ToDateTimeOffset(),
-                    Names.First(roster.NameOf(p.Pin.By))
+                    roster.NameOf(p.Pin.By)
                 )),
         ];
 

@@ -156,7 +156,7 @@ internal static class ReportEndpoints
                             r.Party is { } p ? roster.Parties.GetValueOrDefault(p)?.Name ?? "" : "",
                             r.Steps,
                             r.Words,
-                            r.Owner is { } o ? Names.First(roster.NameOf(o)) : null,
+                            r.Owner is { } o ? roster.NameOf(o) : null,
                             r.Queue is { } q ? roster.Queues.GetValueOrDefault(q)?.Name : null
                         )),
                 ]
