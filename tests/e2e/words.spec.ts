@@ -100,3 +100,35 @@ test('a mail with three requests becomes three tasks and a decision asked of the
     await expect(card).toContainText('The red one please');
   }
 });
+
+test('a name that is typed out is one tag, however fast, by which part of it, and whatever ends it', async ({
+  browser,
+  yard,
+}) => {
+  const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
+  await expect(odalys.getByText('Go ahead with all eight.')).toBeVisible();
+  await odalys.keyboard.press('n');
+  const note = odalys.getByRole('textbox', { name: /note for colleagues/ });
+  const tags = note.locator('.tag');
+  const offered = odalys.getByRole('listbox', { name: 'Tags' });
+
+  // One sees the tag come at the first name, or does not, and writes the other on.
+  await note.pressSequentially('@Ines');
+  await expect(offered.getByRole('option')).toHaveText([/@Ines Kowal/]);
+  await odalys.keyboard.type(' Kowal, bring the pump. ');
+  await expect(note).toHaveText('@Ines Kowal, bring the pump. ');
+  await expect(tags).toHaveText(['@Ines Kowal']);
+
+  // The names of several words go on being found behind the blank.
+  await note.pressSequentially('@Tobiah R');
+  await expect(tags).toHaveText(['@Ines Kowal', '@Tobiah Renn']);
+  await note.pressSequentially("enn's list is long");
+  await expect(note).toHaveText("@Ines Kowal, bring the pump. @Tobiah Renn's list is long");
+
+  // What was typed before anything was offered is the tag when it is sent.
+  await odalys.keyboard.type('. Ask @Kit Ramaswamy too');
+  await odalys.keyboard.press('Control+Enter');
+  const said = odalys.getByRole('article').filter({ hasText: 'bring the pump' });
+  await expect(said.locator('.tag')).toHaveText(['@Ines Kowal', '@Tobiah Renn', '@Kit Ramaswamy']);
+  await expect(said).toContainText("@Ines Kowal, bring the pump. @Tobiah Renn's list is long. Ask @Kit Ramaswamy too");
+});

@@ -10,8 +10,9 @@ namespace Wrenlet.Core.Conversations;
 /// <param name="Crew">The crew; null for a person.</param>
 public readonly record struct CanBeTagged(string Name, PersonId? Person, CrewId? Crew)
 {
-    /// <summary>What a person is called for short; a crew has one name only.</summary>
-    public string FirstName => Person is null ? Name : Names.First(Name);
+    /// <summary>The ways the name is said (<see cref="Names.Ways"/>), each once; a crew has one name only.</summary>
+    public IEnumerable<string> Ways =>
+        Person is null ? [Name] : Names.Ways(Name).Distinct(StringComparer.OrdinalIgnoreCase);
 }
 
 /// <summary>A name that was typed after an at sign and not taken from the list.</summary>
@@ -36,7 +37,8 @@ public static class TypedTags
         ArgumentNullException.ThrowIfNull(who);
         if (!markdown.Contains('@', StringComparison.Ordinal))
             return [];
-        var byShort = who.ToLookup(w => w.FirstName, StringComparer.OrdinalIgnoreCase);
+        var byFirstWord = who.SelectMany(w => w.Ways.Select(way => (Way: way, Who: w)))
+            .ToLookup(w => w.Way[..EndOfWord(w.Way, 0)], StringComparer.OrdinalIgnoreCase);
         var found = ImmutableArray.CreateBuilder<TypedName>();
         for (var i = 0; i < markdown.Length; i++)
         {
@@ -44,29 +46,18 @@ public static class TypedTags
                 i = past;
             if (i >= markdown.Length || markdown[i] != '@' || (i > 0 && InWord(markdown[i - 1])))
                 continue;
-            var end = i + 1;
-            while (end < markdown.Length && InName(markdown, end))
-                end++;
-            var fits = byShort[markdown[(i + 1)..end]].ToImmutableArray();
-            if (fits.IsEmpty && end - i > 3 && markdown[end - 1] is 's' && markdown[end - 2] is '\'' or '’')
-            {
-                end -= 2;
-                fits = [.. byShort[markdown[(i + 1)..end]]];
-            }
-
-            if (fits.IsEmpty)
+            var start = i + 1;
+            var end = EndOfWord(markdown, start);
+            var begun = byFirstWord[markdown[start..end]];
+            if (IsOwning(markdown, end - 2) && end - start > 2)
+                begun = begun.Concat(byFirstWord[markdown[start..(end - 2)]]);
+            var said = begun.Where(b => Follows(markdown, start, b.Way)).ToList();
+            if (said.Count == 0)
                 continue;
-            // Said in full, it is that one.
-            foreach (
-                var whole in fits.Where(f => Follows(markdown, i + 1, f.Name)).OrderByDescending(f => f.Name.Length)
-            )
-            {
-                (fits, end) = ([whole], i + 1 + whole.Name.Length);
-                break;
-            }
-
-            found.Add(new(i, end, fits));
-            i = end - 1;
+            // Of "Ada" and "Ada Lum" the longer is meant.
+            var length = said.Max(s => s.Way.Length);
+            found.Add(new(i, start + length, [.. said.Where(s => s.Way.Length == length).Select(s => s.Who)]));
+            i = start + length - 1;
         }
 
         return found.ToImmutable();
@@ -124,7 +115,23 @@ public static class TypedTags
         char.IsLetterOrDigit(text[i])
         || (text[i] is '-' or '\'' or '’' or '_' && i + 1 < text.Length && char.IsLetterOrDigit(text[i + 1]));
 
-    private static bool Follows(string text, int at, string name) =>
-        string.Compare(text, at, name, 0, name.Length, StringComparison.OrdinalIgnoreCase) == 0
-        && (at + name.Length >= text.Length || !char.IsLetterOrDigit(text[at + name.Length]));
+    private static int EndOfWord(string text, int start)
+    {
+        var end = start;
+        while (end < text.Length && InName(text, end))
+            end++;
+        return end;
+    }
+
+    /// <summary>Whether a name stands here, and ends where it does: not "Lum" of "Lum-Bell", but of "Lum's".</summary>
+    private static bool Follows(string text, int at, string name)
+    {
+        var end = at + name.Length;
+        return string.Compare(text, at, name, 0, name.Length, StringComparison.OrdinalIgnoreCase) == 0
+            && (end >= text.Length || !InName(text, end) || (IsOwning(text, end) && EndOfWord(text, end) == end + 2));
+    }
+
+    /// <summary>Whether an apostrophe stands here with an s behind it.</summary>
+    private static bool IsOwning(string text, int at) =>
+        at >= 0 && at + 1 < text.Length && text[at] is '\'' or '’' && text[at + 1] is 's';
 }

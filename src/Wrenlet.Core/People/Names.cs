@@ -92,15 +92,24 @@ public static class Names
                 .Select(m => m.Person),
         ];
 
-    /// <summary>How well a name fits: 0 from its start, 1 at a later word, -1 not at all.</summary>
+    /// <summary>How well a name fits: 0 from its start, 1 at a later word or as it is also said ("Dr Lum"), -1 not at all.</summary>
+    /// <param name="name">The whole name.</param>
+    /// <param name="typed">Part of a name; empty fits all.</param>
     public static int Rank(string name, string typed)
     {
         if (name.StartsWith(typed, StringComparison.OrdinalIgnoreCase))
             return 0;
-        return name.Contains(" " + typed, StringComparison.OrdinalIgnoreCase) ? 1 : -1;
+        return
+            name.Contains(" " + typed, StringComparison.OrdinalIgnoreCase)
+            || Ways(name).Any(w => w.StartsWith(typed, StringComparison.OrdinalIgnoreCase))
+            ? 1
+            : -1;
     }
 
-    /// <summary>Whom a name means: by the full name, else by a first name that only one has; null for nobody.</summary>
+    /// <summary>
+    /// Whom a name means: by the full name, else by a first name that only one has, else by another way of saying it that is only
+    /// one's ("Dr Lum"); null for nobody.
+    /// </summary>
     /// <param name="name">As somebody wrote it.</param>
     /// <param name="people">Who it can be.</param>
     public static Person? Meant(string name, IEnumerable<Person> people)
@@ -108,12 +117,12 @@ public static class Names
         ArgumentNullException.ThrowIfNull(name);
         List<Person> all = [.. people];
         var written = name.Trim();
-        return all.Find(p => p.Name.Equals(written, StringComparison.OrdinalIgnoreCase))
-            ?? (
-                all.FindAll(p => p.FirstName.Equals(written, StringComparison.OrdinalIgnoreCase)) is [var only]
-                    ? only
-                    : null
-            );
+        return all.Find(p => IsWritten(p.Name))
+            ?? OnlyOne(p => IsWritten(p.FirstName))
+            ?? OnlyOne(p => Ways(p.Name).Any(IsWritten));
+
+        bool IsWritten(string said) => said.Equals(written, StringComparison.OrdinalIgnoreCase);
+        Person? OnlyOne(Predicate<Person> isMeant) => all.FindAll(isMeant) is [var only] ? only : null;
     }
 
     /// <summary>"Tobiah", "Tobiah and Ines", "Tobiah, Ines and Kit"; each name once.</summary>

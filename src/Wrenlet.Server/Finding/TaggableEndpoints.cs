@@ -22,7 +22,15 @@ namespace Wrenlet.Server.Finding;
 /// <param name="Text">As it will stand in the text.</param>
 /// <param name="Detail">What tells it from others of the name.</param>
 /// <param name="Sees">Whether a tagged person sees the conversation.</param>
-public sealed record Taggable(string Kind, string Target, string Text, string Detail, bool Sees);
+/// <param name="Ways">What a person or crew is called: typed out, that is the tag; empty for other things.</param>
+public sealed record Taggable(
+    string Kind,
+    string Target,
+    string Text,
+    string Detail,
+    bool Sees,
+    IReadOnlyList<string> Ways
+);
 
 /// <summary>What can be tagged by what was typed.</summary>
 internal static class TaggableEndpoints
@@ -81,7 +89,8 @@ internal static class TaggableEndpoints
                 p.Id.Value.ToString(),
                 "@" + p.Name,
                 p.IsStaff ? roster.Profiles[p.Id].Purpose : roster.Parties[p.Party!.Value].Name,
-                p.MaySee(conversation.Place)
+                p.MaySee(conversation.Place),
+                [.. new CanBeTagged(p.Name, p.Id, null).Ways]
             ));
         var crews = roster
             .LiveCrews.Where(c => Names.Rank(c.Name, words) >= 0)
@@ -90,7 +99,8 @@ internal static class TaggableEndpoints
                 c.Id.Value.ToString(),
                 "@" + c.Name,
                 $"crew of {c.Members.Length}",
-                true
+                true,
+                [c.Name]
             ));
         return [.. people.Concat(crews).Take(Most + 4)];
     }
@@ -119,7 +129,7 @@ internal static class TaggableEndpoints
             .Concat(tabs)
             .DistinctBy(d => d.Id)
             .Where(d => viewer.MaySee(d.Place) && (Fits(d.Ref.ToString()) || Fits(d.Subject)))
-            .Select(d => new Taggable("docket", d.Ref.ToString(), "#" + d.Ref, d.Subject, true));
+            .Select(d => new Taggable("docket", d.Ref.ToString(), "#" + d.Ref, d.Subject, true, []));
         if (here is null || !viewer.MaySee(here.Place))
             return [.. dockets];
         var sheets = SheetStore
@@ -131,13 +141,21 @@ internal static class TaggableEndpoints
                 k.Sheet.Id.Value.ToString(),
                 "#" + TagLink.Plain(k.Sheet.Name),
                 $"{StoredWords.SheetKinds.Of(k.Sheet.Kind)} of {k.Docket.Ref}",
-                true
+                true,
+                []
             ));
         var tasks = TaskStore
             .OfDocket(session, here.Id, 200)
             .Where(t => !t.Progress.Over && viewer.MaySee(t.Place, Thing.Working) && Fits(t.Title))
             .Take(MostOfDocket)
-            .Select(t => new Taggable("task", t.Id.Value.ToString(), "#" + t.Title, $"task of {here.Ref}, open", true));
+            .Select(t => new Taggable(
+                "task",
+                t.Id.Value.ToString(),
+                "#" + t.Title,
+                $"task of {here.Ref}, open",
+                true,
+                []
+            ));
         return [.. dockets, .. sheets, .. tasks];
     }
 
@@ -147,7 +165,7 @@ internal static class TaggableEndpoints
             .Matching(session, words, SearchStore.Match(words), 30)
             .Where(d => viewer.Person.MaySee(d.Place))
             .Take(Most)
-            .Select(d => new Taggable("docket", d.Ref.ToString(), "#" + d.Ref, d.Subject, true));
+            .Select(d => new Taggable("docket", d.Ref.ToString(), "#" + d.Ref, d.Subject, true, []));
         var tasks = SearchStore.Match(words) is { } match
             ? TaskStore
                 .Matching(session, match, 30)
@@ -158,7 +176,8 @@ internal static class TaggableEndpoints
                     t.Id.Value.ToString(),
                     "#" + t.Title,
                     $"task{(t.Docket is { } d ? " of " + d.Ref : "")}, {(t.State is TaskState.Done ? "done" : "open")}",
-                    true
+                    true,
+                    []
                 ))
             : [];
         var entries =
@@ -177,7 +196,8 @@ internal static class TaggableEndpoints
                         "#" + EntryWords.Short(EntryWords.PlainOf(f.Entry), 40),
                         $"said by {(f.Entry.Author is { } by ? roster.NameOf(by) : f.Entry.Sender)}, "
                             + $"{f.Conversation.Docket?.Ref.ToString() ?? f.Conversation.Subject}",
-                        true
+                        true,
+                        []
                     ))
                 : [];
         var sheets = SearchStore.Match(words) is { } named
@@ -190,7 +210,8 @@ internal static class TaggableEndpoints
                     k.Sheet.Id.Value.ToString(),
                     "#" + TagLink.Plain(k.Sheet.Name),
                     $"{StoredWords.SheetKinds.Of(k.Sheet.Kind)} of {k.Docket.Ref}{(k.Sheet.Shares.IsEmpty ? "" : ", shared outside")}",
-                    true
+                    true,
+                    []
                 ))
             : [];
         var views = Viewed
@@ -204,7 +225,8 @@ internal static class TaggableEndpoints
                 v.View.Id.ToString(),
                 "#" + TagLink.Plain(v.View.Name),
                 $"saved view of {v.About}{(v.View.Shared ? "" : ", only yours")}",
-                true
+                true,
+                []
             ));
         return [.. dockets.Concat(views).Concat(sheets).Concat(tasks).Concat(entries)];
     }

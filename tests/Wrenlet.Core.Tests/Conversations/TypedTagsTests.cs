@@ -13,7 +13,10 @@ public class TypedTagsTests
     private static readonly CanBeTagged OtherKit = Person("Kit O'Hara");
     private static readonly CanBeTagged Anne = Person("Anne-Marie Holt");
     private static readonly CanBeTagged Rigging = new("rigging", null, new CrewId(Guid.CreateVersion7()));
-    private static readonly CanBeTagged[] All = [Ines, Kit, OtherKit, Anne, Rigging];
+    private static readonly CanBeTagged Watch = new("night watch", null, new CrewId(Guid.CreateVersion7()));
+    private static readonly CanBeTagged Doctor = Person("Dr Kemal Aydin");
+    private static readonly CanBeTagged Quayle = Person("Mrs Quayle");
+    private static readonly CanBeTagged[] All = [Ines, Kit, OtherKit, Anne, Rigging, Watch, Doctor, Quayle];
 
     private static string Complete(string words) =>
         TypedTags.Complete(words, TypedTags.Find(words, All), who => $"<{who.Name}>");
@@ -28,6 +31,16 @@ public class TypedTagsTests
     [InlineData("@Kit Ramaswamy and @kit o'hara", "<Kit Ramaswamy> and <Kit O'Hara>")]
     [InlineData("@Anne-Marie, hello", "<Anne-Marie Holt>, hello")]
     [InlineData("@rigging on Monday", "<rigging> on Monday")]
+    [InlineData("@Kowal's list", "<Ines Kowal>'s list")]
+    [InlineData("@Ines Kowal's list", "<Ines Kowal>'s list")]
+    [InlineData("@Ines Kowal-Bell is another", "<Ines Kowal> Kowal-Bell is another")]
+    [InlineData("@Night watch, at eight", "<night watch>, at eight")]
+    [InlineData("@night at eight", "@night at eight")]
+    [InlineData("@Dr Kemal Aydin", "<Dr Kemal Aydin>")]
+    [InlineData("@dr aydin and @Kemal", "<Dr Kemal Aydin> and <Dr Kemal Aydin>")]
+    [InlineData("@Mrs Quayle, @Mrs Q", "<Mrs Quayle>, <Mrs Quayle>")]
+    [InlineData("@Dr is nobody", "@Dr is nobody")]
+    [InlineData("@Mrs Quaylewell is nobody", "@Mrs Quaylewell is nobody")]
     [InlineData("@Inessa is nobody here", "@Inessa is nobody here")]
     [InlineData("write to ines@quay.example", "write to ines@quay.example")]
     [InlineData("[@Ines Kowal](person:1) and @Ines", "[@Ines Kowal](person:1) and <Ines Kowal>")]

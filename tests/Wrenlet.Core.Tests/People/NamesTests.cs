@@ -45,7 +45,33 @@ public sealed class NamesTests
     public void A_colleague_with_a_title_is_tagged_by_the_first_name()
     {
         var kemal = new CanBeTagged("Dr Kemal Aydin", new PersonId(Guid.CreateVersion7()), null);
-        kemal.FirstName.ShouldBe("Kemal");
-        new CanBeTagged("Dr Watch", null, new CrewId(Guid.CreateVersion7())).FirstName.ShouldBe("Dr Watch");
+        kemal.Ways.ShouldContain("Kemal");
+        new CanBeTagged("Dr Watch", null, new CrewId(Guid.CreateVersion7())).Ways.ShouldBe(["Dr Watch"]);
+    }
+
+    [Theory]
+    [InlineData("dr a", 1)]
+    [InlineData("aydin", 1)]
+    [InlineData("Kemal A", 1)]
+    [InlineData("dr kemal", 0)]
+    [InlineData("", 0)]
+    [InlineData("mrs", -1)]
+    public void A_name_is_found_by_the_beginning_of_any_way_it_is_said(string typed, int rank) =>
+        Names.Rank("Dr Kemal Aydin", typed).ShouldBe(rank);
+
+    [Theory]
+    [InlineData("Dr Kemal Aydin", "Dr Kemal Aydin")]
+    [InlineData("dr aydin", "Dr Kemal Aydin")]
+    [InlineData("Kemal", "Dr Kemal Aydin")]
+    [InlineData("Kit Aydin", "Kit Aydin")]
+    [InlineData("Aydin", null)]
+    [InlineData("Lum", "Ada Lum")]
+    [InlineData("Ada", null)]
+    [InlineData("Dr", null)]
+    public void Whoever_is_meant_is_the_only_one_so_called(string written, string? meant)
+    {
+        Person[] people = [.. new[] { "Dr Kemal Aydin", "Kit Aydin", "Ada Lum", "Ada Bell" }.Select(n => Somebody.Staff(n, Role.Member))];
+        Names.Meant(written, people)?.Name.ShouldBe(meant);
+        (Names.Meant(written, people) is null).ShouldBe(meant is null);
     }
 }

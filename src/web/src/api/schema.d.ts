@@ -16079,6 +16079,7 @@ export interface components {
             text: string;
             detail: string;
             sees: boolean;
+            ways: string[];
         };
         TakenBack: {
             body: string;

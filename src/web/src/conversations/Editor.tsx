@@ -4,17 +4,17 @@ import { PluginKey, Selection } from '@tiptap/pm/state';
 import { EditorContent, type Editor as TiptapEditor, useEditor } from '@tiptap/react';
 import { Extension, textblockTypeInputRule } from '@tiptap/core';
 import StarterKit from '@tiptap/starter-kit';
-import Suggestion, { type SuggestionOptions, type SuggestionProps } from '@tiptap/suggestion';
+import Suggestion from '@tiptap/suggestion';
 import { Bold, Code, Heading, Heading2, Italic, List, ListOrdered, Strikethrough, Table } from 'lucide-react';
 import { forwardRef, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { type OwnerView, type Taggable, api, taken } from '../api/client';
 import { keys, queries } from '../api/queries';
-import { tabs } from '../dockets/tabs';
 import { say, sayWrong } from '../ui/toasts';
 import { cx } from '../ui/controls';
 import { needsFocus, typedAhead } from '../ui/keys';
 import { type DocNode, toMarkdown } from './markdown';
 import { links } from './links';
+import { type Choice, tagSuggestion, takeOutRest } from './tagSuggestion';
 import { inTable, insertTable, tableActs, tables } from './tables';
 import * as texts from './texts';
 
@@ -46,126 +46,11 @@ type Props = {
   onSend: () => void;
 };
 
-type Choice = { items: Taggable[]; at: DOMRect; chosen: number; pick: (item: Taggable) => void };
-
-/** What ends a name that is typed out. */
-const ends = /^[ ,.:;!?)]$/;
-
-/** The one of the list that is meant by what was typed in full: by one word of the name or all; none where several are. */
-const meant = (items: Taggable[], typed: string) => {
-  const name = typed.trim().toLowerCase();
-  const fits = items.filter(({ text }) => {
-    const whole = text.slice(1).toLowerCase();
-    return whole === name || whole.split(' ').includes(name);
-  });
-  return name && fits.length === 1 ? fits[0] : undefined;
-};
-
 /** What was typed line by line, as the editor takes it: words as they are, nothing read as markup. */
 const paragraphsOf = (typed: string) => {
   const lines = typed.split('\n').map((text) => (text ? [{ type: 'text', text }] : []));
   return lines.length === 1 ? lines[0]! : lines.map((content) => ({ type: 'paragraph', content }));
 };
-
-/** The list under an @ or #, driven from the editor: it never takes the focus. */
-function tagSuggestion(
-  conversation: string,
-  sign: string,
-  name: string,
-  show: (choice: Choice | null) => void,
-): Partial<SuggestionOptions<Taggable>> {
-  return {
-    char: sign,
-    // What was said is found by several of its words.
-    allowSpaces: sign === '#',
-    items: ({ query }) =>
-      taken(
-        api.GET('/api/conversations/{id}/taggable', {
-          params: {
-            path: { id: conversation },
-            query: {
-              sign,
-              typed: query,
-              open:
-                sign === '#'
-                  ? tabs
-                      .get()
-                      .map((t) => t.ref)
-                      .join(',')
-                  : undefined,
-            },
-          },
-        }),
-      ).catch(() => []),
-    command: ({ editor, range, props }) => {
-      const { kind, target, text } = props as unknown as Taggable;
-      editor
-        .chain()
-        .focus()
-        .command(({ tr, state }) => {
-          const tag = state.schema.nodes[name]!.create({ kind, target, label: text });
-          tr.replaceWith(range.from, range.to, [tag, state.schema.text(' ')]);
-          return true;
-        })
-        .run();
-    },
-    render: () => {
-      let choice: Choice | null = null;
-      let latest: SuggestionProps<Taggable> | null = null;
-      const update = (props: SuggestionProps<Taggable>) => {
-        latest = props;
-        const at = props.clientRect?.();
-        choice = at
-          ? {
-              items: props.items,
-              at,
-              chosen: Math.min(choice?.chosen ?? 0, Math.max(0, props.items.length - 1)),
-              pick: (item) => props.command(item),
-            }
-          : null;
-        show(choice);
-      };
-      return {
-        onStart: update,
-        onUpdate: update,
-        onKeyDown: ({ event }) => {
-          if (!choice || choice.items.length === 0) return false;
-          const one = sign === '@' && ends.test(event.key) && latest ? meant(latest.items, latest.query) : undefined;
-          if (one && latest) {
-            const { editor } = latest;
-            choice.pick(one);
-            // The tag brings a blank behind it; a comma stands in its place.
-            const to = editor.state.selection.from;
-            if (event.key !== ' ')
-              editor
-                .chain()
-                .deleteRange({ from: to - 1, to })
-                .insertContent(event.key)
-                .run();
-            return true;
-          }
-          const n = choice.items.length;
-          if (event.key === 'ArrowDown') choice = { ...choice, chosen: (choice.chosen + 1) % n };
-          else if (event.key === 'ArrowUp') choice = { ...choice, chosen: (choice.chosen + n - 1) % n };
-          else if (event.key === 'Enter' || event.key === 'Tab') {
-            choice.pick(choice.items[choice.chosen]!);
-            return true;
-          } else if (event.key === 'Escape') {
-            choice = null;
-            show(null);
-            return true;
-          } else return false;
-          show(choice);
-          return true;
-        },
-        onExit: () => {
-          choice = null;
-          show(null);
-        },
-      };
-    },
-  };
-}
 
 /** What each sign tags. */
 const kindsOf: Record<string, string[]> = {
@@ -229,7 +114,7 @@ const stockReplies = (conversation: string, show: (choice: Choice | null) => voi
             return all
               .filter((s) => s.name.toLowerCase().includes(typed))
               .slice(0, 8)
-              .map((s) => ({ kind: 'stock', target: s.id, text: s.name, detail: s.body, sees: true }));
+              .map((s) => ({ kind: 'stock', target: s.id, text: s.name, detail: s.body, sees: true, ways: [] }));
           },
           command: ({ editor, range, props }) => {
             const reply = (props as unknown as Taggable).target;
@@ -315,7 +200,8 @@ export const Editor = forwardRef<EditorHandle, Props>(
           'aria-label': label,
           class: page ? 'said sheet min-h-[40vh] px-1 py-2' : 'said max-h-[34vh] overflow-y-auto px-2.5 py-1.5',
         },
-        handleKeyDown: (_, event) => {
+        handleKeyDown: (view, event) => {
+          if (takeOutRest(view.state, view.dispatch, event.key)) return true;
           if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
             sending.current();
             return true;
