@@ -70,7 +70,12 @@ public sealed class NamesTests
     [InlineData("Dr", null)]
     public void Whoever_is_meant_is_the_only_one_so_called(string written, string? meant)
     {
-        Person[] people = [.. new[] { "Dr Kemal Aydin", "Kit Aydin", "Ada Lum", "Ada Bell" }.Select(n => Somebody.Staff(n, Role.Member))];
+        Person[] people =
+        [
+            .. new[] { "Dr Kemal Aydin", "Kit Aydin", "Ada Lum", "Ada Bell" }.Select(n =>
+                Somebody.Staff(n, Role.Member)
+            ),
+        ];
         Names.Meant(written, people)?.Name.ShouldBe(meant);
         (Names.Meant(written, people) is null).ShouldBe(meant is null);
     }

@@ -20,10 +20,7 @@ public class ReaderRulesTests
 
     [Theory]
     [InlineData("Find the two missing keys, Kit, try the van", "Find the two missing keys, try the van")]
-    [InlineData(
-        "Answer the review from the club, Kit, mention the packed lunches",
-        "Answer the review from the club, mention the packed lunches"
-    )]
+    [InlineData("Weigh the two bags, Kit, use the old scales", "Weigh the two bags, use the old scales")]
     public void What_is_asked_of_the_same_by_the_same_time_is_one_task(string text, string title)
     {
         var draft = One(text);

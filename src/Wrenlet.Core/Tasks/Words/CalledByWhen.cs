@@ -14,6 +14,7 @@ internal static class CalledByWhen
         ?? ByThen(words, s)
         ?? BehindAClause(words, s)
         ?? Each(words, s)
+        ?? InTurns(words, s)
         ?? IfNot(words, s);
 
     /// <summary>"Ada, within the hour please: the lamp is out".</summary>
@@ -36,6 +37,15 @@ internal static class CalledByWhen
             && i + 1 < s.To
             && Told(words, i + 1, s.To)
             ? new(s, s.From, i + 1, i + 1, s.To, who) { IsAllThatIsAsked = true }
+            : null;
+    }
+
+    /// <summary>"Weekly bed count: Ada this week, Ben next week".</summary>
+    private static ListedPart? InTurns(MessageWords words, Sentence s)
+    {
+        var content = words.ClassAt(s.From) is WordClass.Time ? words.TimeAt(s.From)!.To : s.From;
+        return SharedByTime.IsHeading(words, s, content)
+            ? new(s, s.From, content, content, s.To, null) { IsAllThatIsAsked = true }
             : null;
     }
 

@@ -6,7 +6,9 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>Reads words that name a time of day: "half past two", "lunchtime", "end of play".</summary>
 internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
 {
+    private static readonly LocalTime MidMorning = new(10, 0);
     private static readonly LocalTime Noon = new(12, 0);
+    private static readonly LocalTime MidAfternoon = new(15, 0);
     private static readonly LocalTime Evening = new(20, 0);
 
     /// <summary>
@@ -42,12 +44,19 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
             // "Early shift on Thursday, 5am".
             return Fixed(i + 1, LocalTime.FromMinutesSinceMidnight(At(i).Value % 1440)) with
             {
-                StandsAlone = IsAside(i, i + 1),
+                StandsAlone = IsAside(i, i + 1) || IsLast(i),
             };
         if (Spoken(i) is { } spoken)
             return IsAside(i, spoken.To) ? spoken with { StandsAlone = true } : spoken;
         return Part(i) ?? (afterPreposition || At(i + 1).Is("sharp") ? Bare(i) : null);
     }
+
+    /// <summary>"Meet the driver 17:30": at the end, behind a thing.</summary>
+    private bool IsLast(int i) =>
+        At(i).Lower.Contains(':', StringComparison.Ordinal)
+        && (i + 1 >= tokens.Count || At(i + 1).Kind is TokenKind.LineBreak || At(i + 1).Is("."))
+        && At(i - 1).IsWord
+        && WordForms.ClassOf(At(i - 1).Lower) is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun;
 
     /// <summary>"Early shift on Thursday, 5am", "quarter to four, Ada: the door": set off by marks.</summary>
     private bool IsAside(int from, int to) =>
@@ -130,7 +139,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
     {
         var at = i;
         var lead =
-            At(at).Lower is "in" or "at" or "during" or "by"
+            At(at).Lower is "in" or "at" or "during" or "by" or "over"
             && At(at + 1).Lower is "the" or "lunch" or "lunchtime" or "noon" or "midday" or "close" or "night"
                 ? at + 1
                 : at;
@@ -160,10 +169,13 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
         {
             "eod" or "cob" or "eop" => new(at + 1, Closing) { StandsAlone = true },
             "closing" => new(At(at + 1).Is("time") ? at + 2 : at + 1, Closing),
-            "noon" or "midday" or "lunch" or "lunchtime" => Fixed(at + 1, Noon),
+            "noon" or "midday" or "lunch" or "lunchtime" => Fixed(at + 1, Noon) with { StandsAlone = At(i).Is("over") },
+            "mid-morning" or "midmorning" => Fixed(at + 1, MidMorning) with { StandsAlone = true },
+            "mid-afternoon" or "midafternoon" => Fixed(at + 1, MidAfternoon) with { StandsAlone = true },
+            "opening" when At(at + 1).Is("time") => new(at + 2, Opening),
             "morning" => Fixed(at + 1, Noon) with { Today = today, StandsAlone = today || lead > i, Half = half },
-            "am" when i == at => Fixed(at + 1, Noon),
-            "pm" when i == at => new(at + 1, Closing),
+            "am" or "a.m" when i == at => Fixed(at + 1, Noon),
+            "pm" or "p.m" when i == at => new(at + 1, Closing),
             "night" => Fixed(at + 1, Evening) with { Today = today, Half = half },
             "afternoon" => new(at + 1, Closing)
             {
@@ -196,6 +208,19 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
                 or WordClass.VerbOrNoun
                 or WordClass.Verb;
 
+    private static readonly FrozenDictionary<string, int> MinutesInLetters = FrozenDictionary.ToFrozenDictionary([
+        KeyValuePair.Create("ten", 10),
+        new("fifteen", 15),
+        new("twenty", 20),
+        new("twenty-five", 25),
+        new("thirty", 30),
+        new("thirty-five", 35),
+        new("forty", 40),
+        new("forty-five", 45),
+        new("fifty", 50),
+        new("fifty-five", 55),
+    ]);
+
     /// <summary>"half past two", "quarter to four", "ten past three", "half ten", "3 o'clock".</summary>
     private ClockWords? Spoken(int i)
     {
@@ -213,6 +238,15 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
             )
         )
             return At(at + 1).Is("past") ? Bare(at + 3, hour, m) : Bare(at + 3, (hour + 11) % 12, 60 - m);
+        // "At three thirty", "by ten forty-five"
+        if (
+            At(i).IsWord
+            && HourOf(i) is { } full
+            && MinutesInLetters.TryGetValue(At(i + 1).Lower, out var past)
+            && At(i - 1).Lower is "at" or "by" or "before" or "until" or "till" or "from" or "around" or "about"
+            && EndsHere(i + 2)
+        )
+            return Bare(i + 2, full, past);
         if (HourOf(i) is { } sharp && At(i + 1).Lower is "o'clock" or "oclock")
             return Bare(i + 2, sharp, 0) with { StandsAlone = !At(i - 1).Is("the") };
         return null;
@@ -235,6 +269,13 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
             return Fixed(i + 1, new LocalTime(At(i).Value / 100, At(i).Value % 100));
         if (At(i).Kind is TokenKind.Number && At(i).Value is > 12 and < 24 && EndsHere(i + 1))
             return Fixed(i + 1, new LocalTime(At(i).Value, 0));
+        // "3ish"
+        if (
+            At(i).Lower
+            is ['1' or '2' or '3' or '4' or '5' or '6' or '7' or '8' or '9', 'i', 's', 'h']
+                or ['1', '0' or '1' or '2', 'i', 's', 'h']
+        )
+            return Bare(i + 1, At(i).Value, 0);
         if (HourOf(i) is not { } hour || !EndsHere(i + 1))
             return null;
         // "Ask for one tonight".
@@ -376,6 +417,12 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
                 or "and"
                 or "or"
                 or "please"
+                or "pls"
+                or "plz"
+                or "ta"
+                or "thx"
+                or "thanks"
+                or "cheers"
                 or "then"
                 or "not"
                 or "instead"

@@ -44,6 +44,7 @@ internal static class Cues
             "note that|the|our|my",
             "be aware|advised|warned",
             "remember that",
+            "remember , <who> , that",
             "bear in mind",
             "anyone|anybody|someone|somebody know|knows|seen",
             "let me|us know if|should you|anything|there",
@@ -155,6 +156,8 @@ internal static class Cues
             "please? can|could|would|will you please? kindly? quickly? just? also? possibly?",
             "please? can|could|would|will you two|both|all|three|lot please?",
             "you couldn't|can't|wouldn't",
+            "why don't you|someone|somebody just?",
+            "why not",
             "i'm asking you to",
             "is there any chance of|you|that you? could|can?",
             "would|will|is it be? too? much trouble|bother|hassle to",
@@ -188,6 +191,7 @@ internal static class Cues
             "mind",
             Doer.You,
             "would|do you please? mind awfully?",
+            "how|what about",
             "would you all|both mind awfully?",
             "if you wouldn't|don't mind",
             "i|we could|can? do with someone|somebody|you",
@@ -216,7 +220,9 @@ internal static class Cues
                 + "appreciated if you|someone|we|somebody could|can|would?",
             "it would|will be really|very? great|good|nice|helpful|kind|lovely|useful if? you|someone|somebody",
             "i am writing to request|ask that|for|you? to?",
-            "it will|would be needed|necessary to"
+            "it will|would be needed|necessary to",
+            "it|that would|will really? help if you|someone|somebody could|can|would?",
+            "it'd|that'd|it'll really? help if you|someone|somebody could|can|would?"
         ),
         .. Of(
             AskWho,
@@ -225,6 +231,7 @@ internal static class Cues
             "please? can|could|would|will|shall you and|or <who> please? kindly? be? able? to?",
             "please? can|could|would|will <who> please? be able|free|available|willing|happy to",
             "please? can|could|would|will|might someone|somebody|anyone|anybody|one from|in|at <who> please? be? able|free? to?",
+            "please? can|could|would|will one|two|three|some of you|us? from|in|at <who> please?",
             "it would|will be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "
                 + "could|can|would|will? please?",
             "it'd|that'd be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "
@@ -270,6 +277,7 @@ internal static class Cues
             "who will",
             Doer.Named,
             "<who> will|'ll",
+            "<who> '|’ ll",
             "<who> will|'ll be? able? to?",
             "<who> is|are going to",
             "<who> '|’ s going to",
@@ -281,6 +289,7 @@ internal static class Cues
             "who please",
             Doer.Named,
             "<who> please|kindly to? you?",
+            "do me|us a|one|this big|huge|small? favour ,? <who> :|,|-|and",
             "<who> ,? you",
             "<who> ,? you're",
             "<who> don't|dont forget to",
@@ -320,7 +329,9 @@ internal static class Cues
             "you had better",
             "you're to",
             "it's|its your turn|job to",
-            "it is your turn|job to"
+            "it is your turn|job to",
+            "your job|task|role today? is to",
+            "you're|you are down to"
         ),
         .. Of(
             "need you",
@@ -387,6 +398,8 @@ internal static class Cues
             "it is high? time to",
             "it is very|most|really|so? important|essential|vital|crucial|imperative|critical that? we|you",
             "it's very|most|really|so? important|essential|vital|crucial|imperative|critical that? we|you",
+            "it is very|most|really|so? important|essential|vital|crucial|imperative|critical|necessary to",
+            "it's very|most|really|so? important|essential|vital|crucial|imperative|critical|necessary to",
             "time to"
         ),
         .. Of(
@@ -394,6 +407,7 @@ internal static class Cues
             Doer.You,
             "make+ sure",
             "be sure to",
+            "make it|this your|a|the top|first|high? priority to",
             "see+ that|whether|if",
             "see+ to",
             "it is very|most|really|so? important|essential|vital|crucial|imperative|critical that",

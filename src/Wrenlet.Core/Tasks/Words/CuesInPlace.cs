@@ -43,6 +43,32 @@ internal static class CuesInPlace
                     or WordClass.Number
         )
         || IsAPlace(words, cue)
+        // "Ada needs to ring them": it opens with her.
+        || (
+            words.At(i).Is("needs")
+            && words.At(i + 1).Is("to")
+            && words.ClassIn(sentence, i - 1) is WordClass.Person or WordClass.Crew
+        )
+        // "We ought to have done it in March"
+        || (
+            words.At(cue.Content).Is("have")
+            && words.ClassAt(cue.Content + 1) is WordClass.Past
+            && (
+                words.At(cue.Content - 1).Lower is "should" or "must"
+                || (words.At(cue.Content - 1).Is("to") && words.At(cue.Content - 2).Is("ought"))
+            )
+        )
+        // "The bench should finish them", "one of the bench": they are named from there on.
+        || (
+            cue.Who is { } crew
+            && crew.From == i
+            && (
+                words.ClassAt(i) is WordClass.Crew && words.At(i - 1).Is("the")
+                || words.At(i).Is("the")
+                    && words.At(i - 1).Is("of")
+                    && words.At(i - 2).Lower is "one" or "all" or "half" or "some" or "two"
+            )
+        )
         // "We ought to think about a second one"
         || (
             cue.Cue.Label is "suggest"

@@ -10,8 +10,12 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
     /// <summary>What is on a day has a name of at most so many words: "Friday's choir practice".</summary>
     private const int MostWordsOfAThing = 2;
 
+    /// <summary>"In a few days".</summary>
+    private const int AFew = 3;
+
     private readonly PeriodGrammar _periods = new(setting, sent, tokens);
     private readonly MilestoneNames _milestones = new(setting, tokens);
+    private readonly DateGrammar _dates = new(setting, sent.Date, tokens);
 
     private LocalDate Today => sent.Date;
 
@@ -20,18 +24,19 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
     /// <summary>The day that was named last ahead of a token; null where none was.</summary>
     public Func<int, LocalDate?> NamedBefore { get; set; } = _ => null;
 
-    public DayWords? Read(int i) => _milestones.IsInside(i) ? null : Any(i);
+    public DayWords? Read(int i) => !_milestones.IsInside(i) && Any(i) is { } day ? SaidTwice(day) : null;
 
     private DayWords? Any(int i) =>
         Relative(i)
         ?? Ahead(i)
+        ?? WeekdayBeside(i)
         ?? Weekday(i)
         ?? _periods.Read(i)
         ?? WeekOf(i)
         ?? EndOfADay(i)
         ?? AroundMilestone(i)
         ?? InAMonth(i)
-        ?? OnDate(i);
+        ?? _dates.Read(i);
 
     /// <summary>
     /// The milestone named at a token; null when none is. <paramref name="to"/> is the token after it.
@@ -61,11 +66,11 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
     private DayWords? Relative(int i)
     {
         if (At(i).Lower is "today" or "today's")
-            return Then(i + 1, Today);
+            return WithWeek(i + 1, Today);
         if (At(i).Is("tomorrow's"))
             return Then(i + 1, Today.PlusDays(1));
         if (At(i).Lower is "tomorrow" or "tmrw" or "tomorow" or "tommorow" or "tommorrow" && At(i).IsWord)
-            return Then(i + 1, Today.PlusDays(1));
+            return WithWeek(i + 1, Today.PlusDays(1));
         var the = At(i).Is("the") ? i + 1 : i;
         if (At(the).Is("day") && At(the + 1).Is("after") && At(the + 2).Is("tomorrow"))
             return Then(the + 3, Today.PlusDays(2));
@@ -92,52 +97,122 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
         return null;
     }
 
-    /// <summary>"in three days", "in 5 working days", "in a fortnight", "two weeks from now".</summary>
+    /// <summary>"Tomorrow week": seven days after it.</summary>
+    private DayWords WithWeek(int to, LocalDate date) =>
+        At(to).Is("week") && !At(to + 1).IsWord && At(to + 1).Kind is not TokenKind.Number
+            ? Then(to + 1, date.PlusWeeks(1))
+            : Then(to, date);
+
+    /// <summary>"in three days", "in 5 working days", "in a day or two", "within the next fortnight", "two weeks from now".</summary>
     private DayWords? Ahead(int i)
     {
-        var prefixed = At(i).Is("in") || At(i).Is("within");
+        var prefixed = At(i).Lower is "in" or "within" or "inside";
         var at = prefixed ? i + 1 : i;
-        if (At(at).Is("the") && At(at + 1).Lower is "next" or "coming")
-        {
+        var next = At(at).Is("the") && At(at + 1).Lower is "next" or "coming";
+        if (next)
             at += 2;
-            prefixed = true;
-        }
-
-        if (Count(at) is not { } count)
+        if ((next && prefixed && IsOneUnit(at) ? (1, at) : CountOfDays(at)) is not { } count)
             return null;
+        prefixed |= next;
         var (n, to) = count;
         var working = IsWorking(to);
         if (working)
             to++;
         var unit = At(to).Lower;
-        LocalDate? date = unit switch
-        {
-            "day" or "days" when working => setting.Calendar.AddWorkingDays(Today, n),
-            "day" or "days" or "days'" or "day's" => Today.PlusDays(n),
-            "week" or "weeks" or "weeks'" or "week's" => Today.PlusWeeks(n),
-            "fortnight" or "fortnights" or "fortnight's" => Today.PlusWeeks(2 * n),
-            "month" or "months" => Today.PlusMonths(n),
-            _ => null,
-        };
-        if (date is not { } day || !At(to).IsWord)
+        if (!At(to).IsWord)
             return null;
         to++;
+        // "In a day or two"
+        if (At(to).Is("or") && Count(to + 1) is (var more, var past) && more > n && !IsOneUnit(past))
+            (n, to) = (more, past);
+        if (From(Today) is not { } day)
+            return null;
         if (At(to).Is("time"))
             to++;
         if (At(to).Is("from") && (At(to + 1).Is("now") || At(to + 1).Is("today")))
             return Then(to + 2, day);
-        if (unit is "week" or "weeks" or "fortnight" && At(to).Lower is "on" or "from" && Weekday(to + 1) is { } later)
-            return later with { Date = later.Date.PlusWeeks(unit == "fortnight" ? 2 * n : n), Other = null };
+        var weeks = unit is "week" or "weeks" or "fortnight";
+        if (
+            (At(to).Is("from") || (weeks && At(to).Is("on")))
+            && (Relative(to + 1) ?? Weekday(to + 1) ?? _dates.Read(to + 1)) is { } later
+        )
+            return later with { Date = From(later.Date)!.Value, Other = null };
         // "A week tomorrow", "two weeks today"
-        if (unit is "week" or "weeks" or "fortnight" && Relative(to) is { } rel)
-            return rel with { Date = rel.Date.PlusWeeks(unit == "fortnight" ? 2 * n : n) };
+        if (weeks && Relative(to) is { } rel)
+            return rel with { Date = From(rel.Date)!.Value };
         return prefixed ? Then(to, day) : null;
+
+        LocalDate? From(LocalDate start) =>
+            unit switch
+            {
+                "day" or "days" when working => setting.Calendar.AddWorkingDays(start, n),
+                "day" or "days" or "days'" or "day's" => start.PlusDays(n),
+                "week" or "weeks" or "weeks'" or "week's" or "wk" or "wks" => start.PlusWeeks(n),
+                "fortnight" or "fortnights" or "fortnight's" => start.PlusWeeks(2 * n),
+                "month" or "months" or "months'" or "month's" => start.PlusMonths(n),
+                _ => null,
+            };
+    }
+
+    /// <summary>How many days or weeks: "a few" are three, "two or three" the more of them.</summary>
+    private (int Value, int To)? CountOfDays(int i)
+    {
+        if (At(i).Is("a") && At(i + 1).Is("few"))
+            return (AFew, i + 2);
+        return Count(i) is (var n, var to) && At(to).Is("or") && Count(to + 1) is { } more && more.Value > n
+            ? more
+            : Count(i);
+    }
+
+    private bool IsOneUnit(int i) => At(i).Lower is "day" or "week" or "fortnight" or "month" && At(i).IsWord;
+
+    /// <summary>"The Friday before the opening", "the Monday after the 12th".</summary>
+    private DayWords? WeekdayBeside(int i)
+    {
+        if (
+            !At(i).Is("the")
+            || !At(i + 1).IsWord
+            || !Lexicon.Weekdays.TryGetValue(At(i + 1).Lower, out var weekday)
+            || !(At(i + 2).Lower is "before" or "after")
+        )
+            return null;
+        var (to, day) =
+            Milestone(i + 3, out var past) is { } moment ? (past, setting.Calendar.DateOf(moment))
+            : _dates.Read(i + 3) is { } date ? (date.To, date.Date)
+            : (0, Today);
+        return to == 0 ? null
+            : At(i + 2).Is("before") ? Then(to, day.With(DateAdjusters.Previous(weekday)))
+            : Then(to, day.With(DateAdjusters.Next(weekday)));
+    }
+
+    /// <summary>"Thursday (16th)", "the 21st (Tuesday)": one day, said in two ways.</summary>
+    private DayWords SaidTwice(DayWords day)
+    {
+        if (!At(day.To).Is("("))
+            return day;
+        var by = Lexicon.Weekdays.TryGetValue(At(day.To + 1).Lower, out var weekday);
+        if (by && weekday == day.Date.DayOfWeek && At(day.To + 2).Is(")"))
+            return day with { To = day.To + 3, Other = null };
+        return
+            !by
+            && _dates.Read(day.To + 1) is { } date
+            && At(date.To).Is(")")
+            && date.Date.DayOfWeek == day.Date.DayOfWeek
+            ? date with
+            {
+                To = date.To + 1,
+                StandsAlone = day.StandsAlone,
+            }
+            : day;
     }
 
     private DayWords? Weekday(int i)
     {
         var at = At(i).Is("the") ? i + 1 : i;
         var next = At(at).Is("next");
+        // "The following Monday": after what was named last
+        if (at > i && At(at).Is("following") && Lexicon.Weekdays.TryGetValue(At(at + 1).Lower, out var then))
+            return Then(at + 2, (NamedBefore(i) ?? Today).With(DateAdjusters.Next(then)));
         // "The man's coming Thursday" says that he comes.
         var coming =
             At(at).Is("this")
@@ -171,7 +246,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
             return null;
         at++;
         if (At(at).Is("the") && At(at + 1).Kind is TokenKind.Ordinal)
-            return OnDate(at);
+            return _dates.Read(at);
         var soonest = Today.PlusDays(((int)weekday - (int)Today.DayOfWeek + 7) % 7);
         if (soonest == Today && sent.ToInstant() >= setting.Calendar.ClosingOf(Today))
             soonest = soonest.PlusWeeks(1);
@@ -180,6 +255,11 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
             return Then(at, ofNextWeek, other: soonest == ofNextWeek ? null : soonest);
         if (At(at).Is("next") && At(at + 1).Is("week"))
             return Then(at + 2, ofNextWeek);
+        if (At(at).Is("of") && At(at + 1).Lower is "next" or "this" && At(at + 2).Is("week"))
+            return Then(at + 3, At(at + 1).Is("next") ? ofNextWeek : soonest);
+        // "Monday next"
+        if (At(at).Is("next") && (!At(at + 1).IsWord || At(at + 1).Lower is "please" or "at" or "by"))
+            return Then(at + 1, ofNextWeek);
         if (At(at).Is("after") && At(at + 1).Is("next"))
             return Then(at + 2, ofNextWeek.PlusWeeks(1));
         if (At(at).Is("week"))
@@ -188,7 +268,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
             return Then(at + 1, soonest.PlusWeeks(2));
         if (At(at).Is("this") && At(at + 1).Is("week"))
             return Then(at + 2, soonest);
-        if (OnDate(at) is { } exact && exact.Date.DayOfWeek == weekday)
+        if (_dates.Read(at) is { } exact && exact.Date.DayOfWeek == weekday)
             return exact with { StandsAlone = true };
         return Then(at, soonest, other: soonest == Today ? soonest.PlusWeeks(1) : null);
     }
@@ -234,7 +314,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
         return Then(i + 1, new LocalDate(month <= Today.Month ? Today.Year + 1 : Today.Year, month, 1));
     }
 
-    private bool IsMonth(int i) => At(i).IsWord && Lexicon.Months.ContainsKey(At(i).Lower);
+    private bool IsMonth(int i) => _dates.IsMonth(i);
 
     /// <summary>"the week of 4 May", "w/c the 20th", "the week commencing Monday 4 May".</summary>
     private DayWords? WeekOf(int i)
@@ -250,17 +330,23 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
             at += 2;
         else
             return null;
-        return (Weekday(at) ?? OnDate(at)) is { } day ? _periods.WeekWith(day.Date) with { To = day.To } : null;
+        return (Weekday(at) ?? _dates.Read(at)) is { } day ? _periods.WeekWith(day.Date) with { To = day.To } : null;
     }
 
-    /// <summary>"the end of Thursday", "the end of the 22nd".</summary>
+    /// <summary>"the end of Thursday", "the end of the 22nd": before it is by then.</summary>
     private DayWords? EndOfADay(int i)
     {
         var at = At(i).Is("the") ? i + 1 : i;
-        return At(at).Is("end") && At(at + 1).Is("of") ? Relative(at + 2) ?? Weekday(at + 2) ?? OnDate(at + 2) : null;
+        if (
+            !At(at).Is("end")
+            || !At(at + 1).Is("of")
+            || (Relative(at + 2) ?? Weekday(at + 2) ?? _dates.Read(at + 2)) is not { } day
+        )
+            return null;
+        return At(i - 1).Is("before") ? day with { PeriodEnd = true } : day;
     }
 
-    /// <summary>"two days before opening", "the day after handover", "two days before that".</summary>
+    /// <summary>"two days before opening", "the day after handover", "the day of the opening", "two days before that".</summary>
     private DayWords? AroundMilestone(int i)
     {
         (int Value, int To)? count = At(i).Is("the") && At(i + 1).Lower is "day" or "week" ? (1, i + 1) : Count(i);
@@ -273,6 +359,8 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
         var unit = At(at).Lower;
         if (unit is not ("day" or "days" or "week" or "weeks"))
             return null;
+        if (unit is "day" && At(at + 1).Is("of") && Milestone(at + 2, out var past) is { } then)
+            return Then(past, setting.Calendar.DateOf(then));
         var before = At(at + 1).Is("before");
         if (!before && !At(at + 1).Is("after"))
             return null;
@@ -303,7 +391,14 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
         };
         var working = nth is 1 or -1 && IsWorking(at + 1) && At(at + 2).Is("day");
         var weekday = IsoDayOfWeek.None;
-        if (nth == 0 || (!working && !Lexicon.Weekdays.TryGetValue(At(at + 1).Lower, out weekday)))
+        if (
+            nth == 0
+            || !(
+                working
+                || (nth < 0 && At(at + 1).Is("day"))
+                || Lexicon.Weekdays.TryGetValue(At(at + 1).Lower, out weekday)
+            )
+        )
             return null;
         var of = at + (working ? 3 : 2);
         if (!At(of).Is("of") && !(At(of).Is("in") && IsMonth(of + 1)))
@@ -332,92 +427,12 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
                 ? nth > 0
                     ? setting.Calendar.WorkingDayFrom(first)
                     : setting.Calendar.WorkingDayBefore(first.PlusMonths(1))
-                : nth > 0
-                    ? first.With(DateAdjusters.NextOrSame(weekday)).PlusWeeks(nth - 1)
-                    : first.With(DateAdjusters.EndOfMonth).With(DateAdjusters.PreviousOrSame(weekday));
+                : weekday is IsoDayOfWeek.None
+                    ? first.With(DateAdjusters.EndOfMonth)
+                    : nth > 0
+                        ? first.With(DateAdjusters.NextOrSame(weekday)).PlusWeeks(nth - 1)
+                        : first.With(DateAdjusters.EndOfMonth).With(DateAdjusters.PreviousOrSame(weekday));
     }
-
-    /// <summary>"the 12th", "12 May", "May 12th", "12/5", "2026-05-12".</summary>
-    private DayWords? OnDate(int i)
-    {
-        if (At(i).Kind is TokenKind.NumericDate)
-            return Numeric(i);
-        var at = At(i).Is("the") ? i + 1 : i;
-        if (
-            At(at).IsWord
-            && Lexicon.Months.TryGetValue(At(at).Lower, out var month)
-            && At(at + 1).Kind is TokenKind.Number or TokenKind.Ordinal
-            && At(at + 1).Value is >= 1 and <= 31
-        )
-            return Dated(at + 2, month, At(at + 1).Value);
-        if (
-            Lexicon.Ordinals.TryGetValue(At(at).Lower, out var nth)
-            && At(at + 1).Is("of")
-            && At(at + 2).IsWord
-            && Lexicon.Months.TryGetValue(At(at + 2).Lower, out month)
-        )
-            return Dated(at + 3, month, nth);
-        if (At(at).Kind is not (TokenKind.Number or TokenKind.Ordinal) || At(at).Value is < 1 or > 31)
-            return null;
-        var day = At(at).Value;
-        var of = At(at + 1).Is("of") ? at + 2 : at + 1;
-        if (At(of).IsWord && Lexicon.Months.TryGetValue(At(of).Lower, out month))
-            return Dated(of + 1, month, day);
-        if (At(at).Kind is not TokenKind.Ordinal || CountedThing.IsOneOfSeveral(tokens, i, at + 1))
-            return null;
-        for (var first = Today.With(DateAdjusters.StartOfMonth); ; first = first.PlusMonths(1))
-        {
-            if (day > CalendarSystem.Iso.GetDaysInMonth(first.Year, first.Month))
-                continue;
-            var date = first.PlusDays(day - 1);
-            if (date >= Today)
-                return Then(at + 1, date) with { StandsAlone = false };
-        }
-    }
-
-    private DayWords? Dated(int to, int month, int day)
-    {
-        if (At(to).Kind is TokenKind.Number && At(to).Value is > 2000 and < 2200)
-            return Valid(At(to).Value, month, day) is { } said ? Then(to + 1, said) : null;
-        for (var year = Today.Year; year <= Today.Year + 8; year++)
-            if (Valid(year, month, day) is { } date && date >= Today)
-                return Then(to, date);
-        return null;
-    }
-
-    private DayWords? Numeric(int i)
-    {
-        var parts = At(i).Lower.Split('/', '-', '.').Select(p => int.TryParse(p, out var n) ? n : 0).ToArray();
-        if (parts is [> 1000, _, _])
-            return Valid(parts[0], parts[1], parts[2]) is { } iso ? Then(i + 1, iso) : null;
-        var (day, month) = setting.DayFirst ? (parts[0], parts[1]) : (parts[1], parts[0]);
-        int? year =
-            parts.Length == 3
-                ? parts[2] < 100
-                    ? 2000 + parts[2]
-                    : parts[2]
-                : null;
-        var date = InYear(year, month, day);
-        var other = day == month ? null : InYear(year, day, month);
-        if (date is null)
-            (date, other) = (other, null);
-        return date is { } d ? Then(i + 1, d, other: other) : null;
-    }
-
-    private LocalDate? InYear(int? year, int month, int day)
-    {
-        if (year is { } y)
-            return Valid(y, month, day);
-        return Valid(Today.Year, month, day) is { } date && date >= Today ? date : Valid(Today.Year + 1, month, day);
-    }
-
-    private static LocalDate? Valid(int year, int month, int day) =>
-        year is > 0 and < 9999
-        && month is >= 1 and <= 12
-        && day >= 1
-        && day <= CalendarSystem.Iso.GetDaysInMonth(year, month)
-            ? new LocalDate(year, month, day)
-            : null;
 
     private bool IsWorking(int i) => At(i).Is("working") || At(i).Is("business") || At(i).Is("work");
 

@@ -8,16 +8,36 @@ namespace Wrenlet.Core.Tasks.Words;
 /// </summary>
 internal sealed class LengthGrammar(ReaderSetting setting, ZonedDateTime sent, Tokens tokens, DayGrammar days)
 {
-    /// <summary>"in 2 hours", "within 30 minutes", "in 4 working hours", "in half an hour".</summary>
+    /// <summary>"in 2 hours", "within 30 minutes", "in 4 working hours", "in half an hour", "an hour from now".</summary>
     public (Point At, int To)? Read(int i)
     {
-        if (At(i).Lower is not ("in" or "within"))
-            return null;
+        if (At(i).Lower is not ("in" or "within" or "inside"))
+            return Long(i) is { } length && At(length.To).Is("from") && At(length.To + 1).Is("now")
+                ? (length.At, length.To + 2)
+                : null;
         var at = i + 1;
         if (At(at).Is("the") && At(at + 1).Is("next"))
             at += 2;
+        if (At(i).Is("within") && At(at).Lower is "the" or "this" && At(at + 1).Is("hour"))
+            return (Exactly(Duration.FromHours(1)), at + 2);
+        if (At(at - 1).Is("next") && At(at).Is("hour"))
+            return (Exactly(Duration.FromHours(1)), at + 1);
+        return Long(at);
+    }
+
+    /// <summary>So long after it was written: "half an hour", "2 hours", "4 working hours"; null where no length stands at a token.</summary>
+    private (Point At, int To)? Long(int at)
+    {
         if (At(at).Is("half") && At(at + 1).Is("an") && At(at + 2).Is("hour"))
             return (Exactly(Duration.FromMinutes(30)), at + 3);
+        if (
+            At(at).Lower is "three" or "3"
+            && At(at + 1).Is("quarters")
+            && At(at + 2).Is("of")
+            && At(at + 3).Is("an")
+            && At(at + 4).Is("hour")
+        )
+            return (Exactly(Duration.FromMinutes(45)), at + 5);
         if (
             At(at).Is("a")
             && At(at + 1).Is("quarter")
@@ -26,10 +46,6 @@ internal sealed class LengthGrammar(ReaderSetting setting, ZonedDateTime sent, T
             && At(at + 4).Is("hour")
         )
             return (Exactly(Duration.FromMinutes(15)), at + 5);
-        if (At(i).Is("within") && At(at).Lower is "the" or "this" && At(at + 1).Is("hour"))
-            return (Exactly(Duration.FromHours(1)), at + 2);
-        if (At(at - 1).Is("next") && At(at).Is("hour"))
-            return (Exactly(Duration.FromHours(1)), at + 1);
         if (InOneWord(at) is { } joined)
             return joined;
         if (days.Count(at) is not { } count)
@@ -53,8 +69,8 @@ internal sealed class LengthGrammar(ReaderSetting setting, ZonedDateTime sent, T
             return (Exactly(Duration.FromMinutes((n * 60) + 30)), to + 4);
         Duration? length = At(to).Lower switch
         {
-            "minute" or "minutes" or "min" or "mins" => Duration.FromMinutes(n),
-            "hour" or "hours" or "hr" or "hrs" or "h" => Duration.FromHours(n),
+            "minute" or "minutes" or "min" or "mins" or "minutes'" => Duration.FromMinutes(n),
+            "hour" or "hours" or "hr" or "hrs" or "h" or "hour's" or "hours'" => Duration.FromHours(n),
             _ => null,
         };
         // "Come in an hour earlier": by how much, and not when.
@@ -80,7 +96,9 @@ internal sealed class LengthGrammar(ReaderSetting setting, ZonedDateTime sent, T
         };
     }
 
-    /// <summary>"an hour before the opening", "half an hour before the show": null where nothing of the kind stands at a token.</summary>
+    /// <summary>
+    /// "an hour before the opening", "half an hour after the show": null where nothing of the kind stands at a token.
+    /// </summary>
     /// <param name="at">Where the length begins.</param>
     /// <param name="from">Where the phrase begins.</param>
     public TimePhrase? Before(int at, int from)
@@ -95,9 +113,15 @@ internal sealed class LengthGrammar(ReaderSetting setting, ZonedDateTime sent, T
             "minutes" or "mins" => Duration.FromMinutes(count),
             _ => null,
         };
-        return length is { } l && At(unit + 1).Is("before") && days.Milestone(unit + 2, out var to) is { } milestone
+        if (
+            length is not { } l
+            || !(At(unit + 1).Lower is "before" or "after")
+            || days.Milestone(unit + 2, out var to) is not { } milestone
+        )
+            return null;
+        return At(unit + 1).Is("before")
             ? new(from, to, new Point(milestone - l, 0.95, [], "counted back from the milestone"), null, null)
-            : null;
+            : new(from, to, new Point(milestone + l, 0.95, [], "counted from the milestone"), null, null);
     }
 
     /// <summary>"Before we open tomorrow", "before you close".</summary>

@@ -47,21 +47,12 @@ internal static class Lexicon
     public static readonly FrozenSet<string> InCorrections = Set("that i it or say hang on , -");
 
     /// <summary>Days of a month that people write in letters.</summary>
-    public static readonly FrozenDictionary<string, int> Ordinals = new[]
-    {
-        "first",
-        "second",
-        "third",
-        "fourth",
-        "fifth",
-        "sixth",
-        "seventh",
-        "eighth",
-        "ninth",
-        "tenth",
-        "eleventh",
-        "twelfth",
-    }
+    public static readonly FrozenDictionary<string, int> Ordinals = (
+        "first second third fourth fifth sixth seventh eighth ninth tenth eleventh twelfth thirteenth fourteenth fifteenth "
+        + "sixteenth seventeenth eighteenth nineteenth twentieth twenty-first twenty-second twenty-third twenty-fourth "
+        + "twenty-fifth twenty-sixth twenty-seventh twenty-eighth twenty-ninth thirtieth thirty-first"
+    )
+        .Split(' ')
         .Select((word, i) => (word, i + 1))
         .ToFrozenDictionary(d => d.word, d => d.Item2);
 

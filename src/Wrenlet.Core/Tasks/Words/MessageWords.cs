@@ -61,7 +61,12 @@ internal sealed class MessageWords
             }
 
         for (var i = 0; i < tokens.Count; i++)
-            if (PriorityWords.Read(tokens, i) is { } read && !NamesAThing(read.From, read.To))
+            if (
+                PriorityWords.Read(tokens, i) is { } read
+                && !NamesAThing(read.From, read.To)
+                // "Monday at the earliest"
+                && _timeOf[read.From] < 0
+            )
             {
                 Priorities.Add(new(read.From, read.To, read.Says));
                 Array.Fill(_priorityOf, Priorities.Count - 1, read.From, read.To - read.From);

@@ -108,19 +108,33 @@ internal sealed class NamingWords(MessageWords words)
 
     public bool IsOwner(int i) => words.ClassAt(i) is WordClass.Possessive;
 
-    /// <summary>"The mower's making a noise".</summary>
+    /// <summary>"The vacuum's full, empty it": what a thing is, where no verb stands beside it and the sentence ends.</summary>
+    private bool IsAllThatIsSaid(int i) =>
+        (Conditions.Contains(words.At(i).Lower) || words.ClassAt(i) is WordClass.VerbOrAdjective)
+        && (IsBreak(i + 1) || words.ClassAt(i + 1) is WordClass.Time or WordClass.Conjunction);
+
+    private static readonly FrozenSet<string> Conditions = Lexicon.Set(
+        "full empty filthy dirty dusty muddy wet dry damp dead flat loose tight dull blunt low hot cold warm open shut late early cheap "
+            + "short down out off done dark noisy rusty sticky slippery leaky wobbly wonky messy faulty mouldy ready free here overdue "
+            + "asleep ill sick wrong torn"
+    );
+
+    /// <summary>"The mower's making a noise", "the vacuum's full".</summary>
     public bool IsShortForIs(int i) =>
         IsOwner(i)
         && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
         // "Thursday's meeting"
         && !Lexicon.Weekdays.ContainsKey(words.At(i).Lower[..^2])
-        && words.ClassAt(i + 1)
-            is WordClass.Gerund
-                or WordClass.Adverb
-                or WordClass.Past
-                or WordClass.Denial
-                or WordClass.Determiner
-                or WordClass.Preposition
+        && (
+            words.ClassAt(i + 1)
+                is WordClass.Gerund
+                    or WordClass.Adverb
+                    or WordClass.Past
+                    or WordClass.Denial
+                    or WordClass.Determiner
+                    or WordClass.Preposition
+            || IsAllThatIsSaid(i + 1)
+        )
         && (
             words.ClassAt(i + 1) is WordClass.Preposition or WordClass.Determiner
             || !IsThing(i + 2)

@@ -18,7 +18,8 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, T
         if (At(at).Is("early") && First(At(at + 1).Is("in") ? at + 2 : at + 1) is { } early)
             return early;
         return
-            At(at).Lower is "late" or "later" && Whole(At(at + 1).Lower is "in" or "on" ? at + 2 : at + 1) is { } late
+            At(at).Lower is "late" or "later"
+            && (Whole(at + 1) ?? (At(at + 1).Lower is "in" or "on" ? Whole(at + 2) : null)) is { } late
             ? late with
             {
                 PeriodStart = null,
@@ -35,9 +36,18 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, T
             && Lexicon.Months.TryGetValue(At(i + 1).Lower, out var whole)
         )
             return Until(i + 2, EndOfMonth(new LocalDate(whole < Today.Month ? Today.Year + 1 : Today.Year, whole, 1)));
+        // "Within the week"
+        if (At(i).Is("within") && At(i + 1).Lower is "the" or "this" && End(At(i + 2).Lower) is { } within)
+            return Until(i + 3, within);
         var at = At(i).Is("the") ? i + 1 : i;
         if (MidWeek(i, at) is { } middleOf)
             return middleOf;
+        if (At(at).Is("week") && At(at + 1).Is("after") && At(at + 2).Is("next"))
+            return Until(at + 3, EndOfWeek(2), Monday.PlusWeeks(2));
+        if ((At(at).Is("next") || At(at).Is("following")) && At(at + 1).Is("weekend"))
+            return Then(at + 2, Monday.PlusDays(12));
+        if (At(at).Lower is "coming" or "this" && At(at + 1).Is("coming") && At(at + 2).Is("weekend"))
+            return Then(at + 3, Monday.PlusDays(5));
         if (
             WeekOf(
                 !(At(i).Lower is "in" or "during") ? at
@@ -48,28 +58,24 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, T
         )
             return counted;
         if (At(at).Is("rest") && At(at + 1).Is("of") && At(at + 2).Lower is "the" or "this")
-            return At(at + 3).Lower switch
-            {
-                "day" => Then(at + 4, Today),
-                "week" => Until(at + 4, EndOfWeek(0)),
-                "month" => Until(at + 4, EndOfMonth(Today)),
-                _ => null,
-            };
+            return At(at + 3).Is("day") ? Then(at + 4, Today)
+                : End(At(at + 3).Lower) is { } rest ? Until(at + 4, rest)
+                : null;
         // "Before the month is out"
         if (At(i - 1).Is("before") && At(at + 1).Is("is") && At(at + 2).Lower is "out" or "over" or "up")
-            return At(at).Lower switch
-            {
-                "day" => Until(at + 3, Today),
-                "week" => Until(at + 3, EndOfWeek(0)),
-                "month" => Until(at + 3, EndOfMonth(Today)),
-                _ => null,
-            };
+            return End(At(at).Lower) is { } over ? Until(at + 3, over) : null;
         if (At(at).Is("eow"))
             return Until(at + 1, EndOfWeek(0));
         if (At(at).Is("eom"))
             return Until(at + 1, EndOfMonth(Today));
-        if (At(at).Is("month") && At(at + 1).Is("end"))
-            return Until(at + 2, EndOfMonth(Today));
+        if (At(at).Is("eoy"))
+            return Until(at + 1, EndOfYear);
+        // "Month end", "the quarter's end"
+        if (
+            At(at).Lower is "month" or "month's" or "quarter" or "quarter's" or "year" or "year's"
+            && At(at + 1).Is("end")
+        )
+            return Until(at + 2, End(At(at).Lower.Replace("'s", "", StringComparison.Ordinal))!.Value);
         if (At(at).Is("weekend") && At(i - 1).Lower is "at" or "over" or "on" or "during")
             return Then(at + 1, Monday.PlusDays(5));
         if (At(at).Is("weekend"))
@@ -105,10 +111,8 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, T
             at += 2;
         if (end && (At(at).Is("the") || At(at).Is("this")))
             at++;
-        if (end && At(at).Is("week"))
-            return Until(at + 1, EndOfWeek(0));
-        if (end && At(at).Is("month"))
-            return Until(at + 1, EndOfMonth(Today));
+        if (end && At(at).Lower is not "day" && End(At(at).Lower) is { } close)
+            return Until(at + 1, close);
         var next = At(at).Is("next");
         if (next && At(at + 1).Is("week"))
             return Until(at + 2, EndOfWeek(1), end ? null : Monday.PlusWeeks(1));
@@ -225,6 +229,20 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, T
         var last = LastWorkingDay(Monday.PlusWeeks(weeks).PlusDays(6), 7);
         return weeks == 0 && last < Today ? LastWorkingDay(Monday.PlusWeeks(1).PlusDays(6), 7) : last;
     }
+
+    /// <summary>The last working day of what a word names, as it is now; null where it names nothing of the kind.</summary>
+    private LocalDate? End(string period) =>
+        period switch
+        {
+            "day" => Today,
+            "week" => EndOfWeek(0),
+            "month" => EndOfMonth(Today),
+            "quarter" => EndOfMonth(new LocalDate(Today.Year, ((Today.Month + 2) / 3) * 3, 1)),
+            "year" => EndOfYear,
+            _ => null,
+        };
+
+    private LocalDate EndOfYear => EndOfMonth(new LocalDate(Today.Year, 12, 1));
 
     private LocalDate EndOfMonth(LocalDate month) => LastWorkingDay(month.With(DateAdjusters.EndOfMonth), 28);
 

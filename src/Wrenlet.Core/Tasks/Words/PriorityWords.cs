@@ -7,134 +7,61 @@ internal static class PriorityWords
 {
     private static readonly (string[] Words, Priority Priority)[] Phrases =
     [
-        (["as", "soon", "as", "possible"], Priority.Critical),
-        (["as", "soon", "as", "you", "can"], Priority.Critical),
-        (["right", "now"], Priority.Critical),
-        (["right", "away"], Priority.Critical),
-        (["straight", "away"], Priority.Critical),
-        (["at", "once"], Priority.Critical),
-        (["top", "priority"], Priority.Critical),
-        (["high", "priority"], Priority.High),
-        (["low", "priority"], Priority.Low),
-        (["no", "rush"], Priority.Low),
-        (["no", "hurry"], Priority.Low),
-        (["no", "great", "hurry"], Priority.Low),
-        (["not", "in", "a", "hurry"], Priority.Low),
-        (["drop", "what", "you're", "doing"], Priority.Critical),
-        (["drop", "whatever", "you're", "doing"], Priority.Critical),
-        (["drop", "what", "you", "are", "doing"], Priority.Critical),
-        (["whenever", "you", "can"], Priority.Low),
-        (["whenever", "you", "like"], Priority.Low),
-        (["whenever", "suits"], Priority.Low),
-        (["whenever"], Priority.Low),
-        (["when", "you", "get", "a", "chance"], Priority.Low),
-        (["when", "you", "have", "a", "moment"], Priority.Low),
-        (["when", "you", "have", "time"], Priority.Low),
-        (["when", "you", "can"], Priority.Low),
-        (["at", "your", "convenience"], Priority.Low),
-        (["at", "your", "leisure"], Priority.Low),
-        (["at", "your", "earliest", "convenience"], Priority.Low),
-        (["when", "it", "suits"], Priority.Low),
-        (["when", "you", "get", "a", "min"], Priority.Low),
-        (["when", "you", "have", "a", "min"], Priority.Low),
-        (["when", "you've", "a", "minute"], Priority.Low),
-        (["when", "you've", "a", "moment"], Priority.Low),
-        (["when", "you've", "got", "a", "minute"], Priority.Low),
-        (["when", "you've", "time"], Priority.Low),
-        (["if", "you", "get", "a", "minute"], Priority.Low),
-        (["whenever", "you", "pass"], Priority.Low),
-        (["whenever", "you", "are", "passing"], Priority.Low),
-        (["when", "you", "have", "nothing", "better", "on"], Priority.Low),
-        (["soon", "as"], Priority.Critical),
-        (["as", "soon", "as"], Priority.Critical),
-        (["urgent"], Priority.Critical),
-        (["urgently"], Priority.Critical),
-        (["asap"], Priority.Critical),
-        (["immediately"], Priority.Critical),
-        (["emergency"], Priority.Critical),
-        (["critical"], Priority.Critical),
-        (["important"], Priority.High),
-        (["as", "quickly", "as", "possible"], Priority.Critical),
-        (["as", "fast", "as", "possible"], Priority.Critical),
-        (["as", "fast", "as", "you", "can"], Priority.Critical),
-        (["as", "quick", "as", "possible"], Priority.Critical),
-        (["as", "quick", "as", "you", "can"], Priority.Critical),
-        (["quick", "as", "you", "can"], Priority.Critical),
-        (["quickly", "as", "you", "can"], Priority.Critical),
-        (["as", "quickly", "as", "you", "can"], Priority.Critical),
-        (["urgently", "needed"], Priority.Critical),
-        (["without", "delay"], Priority.Critical),
-        (["at", "the", "earliest"], Priority.Critical),
-        (["this", "minute"], Priority.Critical),
-        (["this", "instant"], Priority.Critical),
-        (["pronto"], Priority.Critical),
-        (["as", "a", "matter", "of", "urgency"], Priority.Critical),
-        (["drop", "everything"], Priority.Critical),
-        (["drop", "everything", "and"], Priority.Critical),
-        (["drop", "everything", "else"], Priority.Critical),
-        (["drop", "everything", "else", "and"], Priority.Critical),
-        (["with", "high", "priority"], Priority.High),
-        (["essential"], Priority.High),
-        (["vital"], Priority.High),
-        (["crucial"], Priority.High),
-        (["need", "to", "hurry"], Priority.Critical),
-        (["need", "to", "rush"], Priority.Critical),
-        (["particular", "hurry"], Priority.Critical),
-        (["particular", "rush"], Priority.Critical),
-        (["when", "you", "have", "a", "minute"], Priority.Low),
-        (["when", "you", "have", "a", "spare", "moment"], Priority.Low),
-        (["when", "you", "have", "a", "chance"], Priority.Low),
-        (["when", "you", "get", "time"], Priority.Low),
-        (["when", "you", "get", "a", "minute"], Priority.Low),
-        (["when", "you", "get", "a", "moment"], Priority.Low),
-        (["when", "you", "get", "round", "to", "it"], Priority.Low),
-        (["when", "you", "get", "the", "chance"], Priority.Low),
-        (["if", "you", "get", "a", "chance"], Priority.Low),
-        (["if", "you", "get", "a", "moment"], Priority.Low),
-        (["if", "you", "have", "time"], Priority.Low),
-        (["if", "you", "have", "a", "moment"], Priority.Low),
-        (["when", "time", "allows"], Priority.Low),
-        (["when", "it's", "quiet"], Priority.Low),
-        (["when", "it", "is", "quiet"], Priority.Low),
-        (["when", "things", "are", "quiet"], Priority.Low),
-        (["when", "you're", "free"], Priority.Low),
-        (["when", "there's", "time"], Priority.Low),
-        (["when", "there", "is", "time"], Priority.Low),
-        (["when", "convenient"], Priority.Low),
-        (["whenever", "you", "have", "time"], Priority.Low),
-        (["whenever", "you", "get", "a", "chance"], Priority.Low),
-        (["whenever", "it", "suits"], Priority.Low),
-        (["whenever", "it", "suits", "you"], Priority.Low),
-        (["whenever", "convenient"], Priority.Low),
-        (["whenever", "is", "convenient"], Priority.Low),
-        (["as", "and", "when"], Priority.Low),
-        (["take", "your", "time"], Priority.Low),
-        (["in", "your", "own", "time"], Priority.Low),
-        (["it", "can", "wait"], Priority.Low),
-        (["can", "wait"], Priority.Low),
-        // "The wax can wait until May": of that, and not of what is asked.
-        (["can", "wait", "until"], Priority.Normal),
-        (["can", "wait", "till"], Priority.Normal),
-        (["not", "pressing"], Priority.Low),
-        (["in", "no", "hurry"], Priority.Low),
-        (["in", "no", "rush"], Priority.Low),
-        (["don't", "rush"], Priority.Low),
-        (["no", "big", "rush"], Priority.Low),
-        (["no", "big", "hurry"], Priority.Low),
-        (["no", "great", "rush"], Priority.Low),
-        (["no", "real", "rush"], Priority.Low),
-        (["no", "real", "hurry"], Priority.Low),
-        (["no", "particular", "rush"], Priority.Low),
-        (["no", "particular", "hurry"], Priority.Low),
-        (["non-urgent"], Priority.Low),
-        (["when", "it", "suits", "you"], Priority.Low),
-        (["of", "low", "priority"], Priority.Low),
-        (["of", "high", "priority"], Priority.High),
-        (["with", "low", "priority"], Priority.Low),
+        .. Of(
+            Priority.Critical,
+            "right now; right away; rightaway; straight away; straightaway; at once; immediately; forthwith; pronto; on the double; "
+                + "this minute; this second; this instant; right this minute; right this second; without delay; at the earliest; "
+                + "urgent; urgently; urgently needed; with urgency; as a matter of urgency; asap; emergency; critical; time-critical; "
+                + "top priority; highest priority; first priority; number one priority; priority number one; priority one; "
+                + "can't wait; cannot wait; won't wait; must not wait; drop everything; drop everything and; "
+                + "drop everything else; drop everything else and; drop what you're doing; drop whatever you're doing; "
+                + "drop what you are doing; need to hurry; need to rush; particular hurry; particular rush; hurry up and; soon as; as soon as"
+        ),
+        .. from lead in (string[])["as ", ""]
+        from how in (string[])["soon", "quick", "quickly", "fast", "early"]
+        from end in (string[])
+            ["possible", "poss", "you can", "u can", "you're able", "you are able", "humanly possible", "practicable"]
+        from phrase in Of(Priority.Critical, $"{lead}{how} as {end}")
+        select phrase,
+        .. Of(
+            Priority.High,
+            "important; essential; vital; crucial; high priority; with high priority; of high priority; as a priority; a priority; "
+                + "as a matter of priority; has priority; takes priority; priority high; priority : high; top of the list; "
+                + "[ high ]; ( high )"
+        ),
+        .. Of(
+            Priority.Low,
+            "[ low ]; ( low ); low priority; of low priority; with low priority; lowest priority; priority low; priority : low; non-urgent; not pressing; "
+                + "not a priority; whenever; whenever you can; whenever you like; whenever suits; whenever suits you; "
+                + "whenever it suits; whenever it suits you; whenever convenient; whenever is convenient; whenever you pass; "
+                + "whenever you are passing; when it suits; when it suits you; when you can; when convenient; when it's convenient; "
+                + "when it is convenient; when it's quiet; when it is quiet; when things are quiet; when you're free; when you are free; "
+                + "when there's time; when there is time; when time allows; when time permits; if time allows; if time permits; "
+                + "as time allows; as time permits; time permitting; time allowing; when you get round to it; "
+                + "when you get around to it; when you have nothing better on; when you've nothing better to do; "
+                + "when you have nothing better to do; when you've nothing else to do; when you have nothing else to do; "
+                + "as and when; at your convenience; at your earliest convenience; at your leisure; at leisure; "
+                + "take your time; in your own time; in your spare time; one of these days; it can wait; can wait; "
+                + "not in a hurry; in no hurry; in no rush; don't rush; no pressure; no deadline; less urgent"
+        ),
+        .. from much in (string[])["", "great ", "big ", "real ", "particular ", "immediate ", "special "]
+        from haste in (string[])["hurry", "rush", "urgency"]
+        from phrase in Of(Priority.Low, $"no {much}{haste}; there's no {much}{haste}; without {much}{haste}")
+        select phrase,
+        // "The wax can wait until May": of that, and not of what is asked. "As soon as you get a chance" says neither.
+        .. Of(Priority.Normal, "can wait until; can wait till"),
+        .. from when in (string[])["a chance", "the chance", "a moment", "a minute", "time"]
+        from has in (string[])["get", "have"]
+        from phrase in Of(Priority.Normal, $"as soon as you {has} {when}; soon as you {has} {when}")
+        select phrase,
     ];
+
+    private static IEnumerable<(string[] Words, Priority Priority)> Of(Priority priority, string phrases) =>
+        phrases.Split("; ").Select(p => (p.Split(' '), priority));
 
     /// <summary>The phrases by their first word, the longest first.</summary>
     private static readonly Dictionary<string, (string[] Words, Priority Says)[]> ByFirst = Phrases
+        .DistinctBy(p => string.Join(' ', p.Words))
         .GroupBy(p => p.Words[0])
         .ToDictionary(g => g.Key, g => g.OrderByDescending(p => p.Words.Length).ToArray());
 
@@ -241,12 +168,65 @@ internal static class PriorityWords
         return ends && now > 0 && tokens[now - 1].Lower is "," or "-";
     }
 
+    /// <summary>"When you get a chance", "if you've a spare minute": the token behind it; null where nothing of the kind stands here.</summary>
+    private static int? AtLeisure(Tokens tokens, int i)
+    {
+        if (!(tokens[i].Lower is "when" or "whenever" or "if") || !(tokens[i + 1].Lower is "you" or "u" or "you've"))
+            return null;
+        var at = i + 2;
+        var has = tokens[i + 1].Is("you've");
+        while (tokens[at].Lower is "have" or "get" or "got" or "find" or "can" or "next" or "do" or "ever")
+        {
+            has |= tokens[at].Lower is "have" or "get" or "got" or "find";
+            at++;
+        }
+
+        if (!has)
+            return null;
+        while (
+            tokens[at].Lower
+                is "a"
+                    or "an"
+                    or "the"
+                    or "some"
+                    or "any"
+                    or "bit"
+                    or "of"
+                    or "spare"
+                    or "free"
+                    or "quiet"
+                    or "odd"
+        )
+            at++;
+        if (
+            !tokens[at].IsWord
+            || !(
+                tokens[at].Lower
+                is "chance"
+                    or "moment"
+                    or "minute"
+                    or "min"
+                    or "mo"
+                    or "sec"
+                    or "second"
+                    or "time"
+                    or "gap"
+                    or "opportunity"
+                    or "tick"
+            )
+        )
+            return null;
+        return tokens[at + 1].Lower is "spare" or "free" ? at + 2 : at + 1;
+    }
+
     private static (int To, Priority Says)? Match(Tokens tokens, int i)
     {
-        if (i >= tokens.Count || !tokens[i].IsWord)
+        if (i >= tokens.Count || !(tokens[i].IsWord || tokens[i].Lower is "[" or "("))
             return null;
         if (tokens[i].Is("now") && IsHaste(tokens, i))
             return (i + 1, Priority.Critical);
+        if (AtLeisure(tokens, i) is { } to)
+            return (to, Priority.Low);
         if (!ByFirst.TryGetValue(tokens[i].Lower, out var candidates))
             return null;
         foreach (var (words, says) in candidates)
@@ -254,7 +234,7 @@ internal static class PriorityWords
             if (i + words.Length > tokens.Count)
                 continue;
             var k = 0;
-            while (k < words.Length && tokens[i + k].IsWord && tokens[i + k].Lower == words[k])
+            while (k < words.Length && tokens[i + k].Lower == words[k])
                 k++;
             // "Collect an urgent item": what it is like; "an urgent job" is one for whoever reads it.
             if (

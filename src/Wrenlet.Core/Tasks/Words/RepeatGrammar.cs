@@ -14,7 +14,15 @@ internal sealed class RepeatGrammar(
 )
 {
     /// <summary>So many tokens further on may still say how often it is to be done.</summary>
-    private const int Further = 14;
+    public const int Further = 14;
+
+    /// <summary>The days of a working week, as RFC 5545 writes them.</summary>
+    public const string WorkingWeek = "MO,TU,WE,TH,FR";
+
+    private readonly MonthlyGrammar _monthly = new(setting, sent.Date, tokens);
+
+    /// <summary>A day of the week, as RFC 5545 writes it.</summary>
+    public static string Code(IsoDayOfWeek day) => day.ToString()[..2].ToUpperInvariant();
 
     /// <summary>"the weekly figures": what something is called, and not how often it is to be done.</summary>
     private bool IsOfAThing(int i) =>
@@ -51,13 +59,23 @@ internal sealed class RepeatGrammar(
     public TimePhrase? Read(int i)
     {
         var today = sent.Date;
+        // "Once every two weeks", "weekly every Monday"
+        if (
+            At(i).Lower is "once" or "daily" or "weekly" or "monthly"
+            && At(i + 1).Lower is "every" or "each"
+            && Read(i + 1) is { } every
+        )
+            return every with { From = i };
+        if (Once(i, today) is { } counted)
+            return counted;
         var single = At(i).Lower switch
         {
             "daily" => ("FREQ=DAILY", today),
             "weekly" => ("FREQ=WEEKLY", today.PlusWeeks(1)),
-            "fortnightly" => ("FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2)),
+            "fortnightly" or "biweekly" or "bi-weekly" => ("FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2)),
             "monthly" => ("FREQ=MONTHLY", today.PlusMonths(1)),
             "quarterly" => ("FREQ=MONTHLY;INTERVAL=3", today.PlusMonths(3)),
+            "half-yearly" or "six-monthly" => ("FREQ=MONTHLY;INTERVAL=6", today.PlusMonths(6)),
             "nightly" => ("FREQ=DAILY", today),
             "yearly" or "annually" => ("FREQ=YEARLY", today.PlusYears(1)),
             _ => ((string, LocalDate)?)null,
@@ -76,33 +94,34 @@ internal sealed class RepeatGrammar(
                 "week" => Repeating(i, i + 5, "FREQ=WEEKLY", today.PlusWeeks(1)),
                 _ => Repeating(i, i + 5, "FREQ=MONTHLY", today.PlusMonths(1)),
             };
-        if (At(i).Is("monthly") && Monthly(i, today) is { } dated)
-            return dated;
-        // "Weekly, on Fridays"
-        var on = At(i + 1).Is(",") ? i + 2 : i + 1;
-        if (At(i).Is("weekly") && At(on).Is("on") && Read(on) is { Repeats: not null } named)
-            return named with { From = i };
+        if (At(i).Is("monthly") && _monthly.Read(i) is { } dated)
+            return Repeating(i, dated.To, dated.Rule, dated.First);
         if (single is { } s && At(i).IsWord && !IsOfAThing(i))
-            return Repeating(i, i + 1, s.Item1, s.Item2);
+            return OnDays(i, i + 1, s.Item1) ?? OnADate(i, i + 1, s.Item1) ?? Repeating(i, i + 1, s.Item1, s.Item2);
 
-        if (Monthly(i, today) is { } once)
-            return once;
+        if (_monthly.Read(i) is { } monthly)
+            return Repeating(i, monthly.To, monthly.Rule, monthly.First);
         if ((PartsOfDays(i) ?? Weekdays(i) ?? EndOfEach(i)) is { } parts)
             return parts;
-        var plural =
-            At(i).Is("on")
-            && At(i + 1).IsWord
-            && At(i + 1).Lower.EndsWith('s')
-            && Lexicon.Weekdays.ContainsKey(At(i + 1).Lower[..^1])
-            && At(i + 1).Lower.Length > 5;
-        if (!plural && At(i).Lower is not ("every" or "each"))
+        var on = At(i).Is("on") ? i + 1 : i;
+        // "On Mondays", "Tuesdays at ten", "on alternate Fridays"
+        var alternate = At(on).Is("alternate");
+        if ((alternate || IsPlural(on)) && DaysOfWeek(alternate ? on + 1 : on) is { } regular)
+            return OnDays(i, regular, alternate ? "FREQ=WEEKLY;INTERVAL=2" : "FREQ=WEEKLY");
+        if (At(i).Lower is not ("every" or "each"))
             return null;
         var at = i + 1;
+        // "Every 1 May"
+        if (
+            days.Read(at) is { PeriodEnd: false } yearly
+            && Enumerable.Range(at, yearly.To - at).Any(k => At(k).IsWord && Lexicon.Months.ContainsKey(At(k).Lower))
+        )
+            return Repeating(i, yearly.To, "FREQ=YEARLY", yearly.Date);
         var interval = 1;
         if (At(at).Is("other"))
             (interval, at) = (2, at + 1);
-        else if (At(at).Is("second"))
-            (interval, at) = (2, at + 1);
+        else if (At(at).IsWord && Lexicon.Ordinals.TryGetValue(At(at).Lower, out var nth) && nth > 1)
+            (interval, at) = (nth, at + 1);
         else if (days.Count(at) is { } count)
             (interval, at) = count;
         var working = At(at).Lower is "working" or "business";
@@ -112,19 +131,25 @@ internal sealed class RepeatGrammar(
             return Repeating(
                 i,
                 working ? at + 2 : at + 1,
-                "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR",
+                "FREQ=WEEKLY;BYDAY=" + WorkingWeek,
                 setting.Calendar.WorkingDayFrom(today)
             );
         switch (unit)
         {
             case "day" or "days":
-                return Repeating(i, at + 1, "FREQ=DAILY" + suffix, interval == 1 ? today : today.PlusDays(interval));
+                return interval == 1 && AllBut(i, at + 1) is { } most
+                    ? most
+                    : Repeating(i, at + 1, "FREQ=DAILY" + suffix, interval == 1 ? today : today.PlusDays(interval));
             case "morning" or "afternoon" or "evening" or "night":
                 return Repeating(i, at, "FREQ=DAILY", today);
             case "week" or "weeks":
-                return Repeating(i, at + 1, "FREQ=WEEKLY" + suffix, today.PlusWeeks(interval));
+                return OnDays(i, at + 1, "FREQ=WEEKLY" + suffix)
+                    ?? Repeating(i, at + 1, "FREQ=WEEKLY" + suffix, today.PlusWeeks(interval));
             case "fortnight":
-                return Repeating(i, at + 1, "FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2));
+                return OnDays(i, at + 1, "FREQ=WEEKLY;INTERVAL=2")
+                    ?? Repeating(i, at + 1, "FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2));
+            case "half" when At(at + 1).Lower is "year" or "-year":
+                return Repeating(i, at + 2, "FREQ=MONTHLY;INTERVAL=6", today.PlusMonths(6));
             case "weekend" or "weekends":
                 return Repeating(
                     i,
@@ -137,34 +162,117 @@ internal sealed class RepeatGrammar(
             case "quarter":
                 return Repeating(i, at + 1, "FREQ=MONTHLY;INTERVAL=3", today.PlusMonths(3));
             case "year" or "years":
-                return Repeating(i, at + 1, "FREQ=YEARLY" + suffix, today.PlusYears(interval));
+                return OnADate(i, at + 1, "FREQ=YEARLY" + suffix)
+                    ?? Repeating(i, at + 1, "FREQ=YEARLY" + suffix, today.PlusYears(interval));
         }
 
+        return DaysOfWeek(at) is { } named ? OnDays(i, named, "FREQ=WEEKLY" + suffix) : null;
+    }
+
+    /// <summary>Days of the week that are named at a token: "Monday", "Monday and Thursday", "Mondays to Fridays".</summary>
+    private (List<IsoDayOfWeek> Days, int To)? DaysOfWeek(int at)
+    {
         var weekdays = new List<IsoDayOfWeek>();
-        while (
-            At(at).IsWord
-            && (
-                Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday)
-                || (At(at).Lower.EndsWith('s') && Lexicon.Weekdays.TryGetValue(At(at).Lower[..^1], out weekday))
-            )
-        )
+        while (WeekdayAt(at) is { } weekday)
         {
             weekdays.Add(weekday);
             at++;
-            if (
-                At(at).Lower is "and" or ","
-                && At(at + 1).IsWord
-                && Lexicon.Weekdays.ContainsKey(At(at + 1).Lower.TrimEnd('s'))
-            )
+            if (At(at).Lower is "to" or "-" or "through" && WeekdayAt(at + 1) is { } last)
+            {
+                for (var day = weekday; day != last; weekdays.Add(day))
+                    day = day is IsoDayOfWeek.Sunday ? IsoDayOfWeek.Monday : day + 1;
+                at += 2;
+            }
+
+            if (At(at).Lower is "and" or "," && WeekdayAt(at + 1) is not null)
                 at++;
         }
 
-        if (weekdays.Count == 0)
-            return null;
-        var first = weekdays.Min(d => today.PlusDays(((int)d - (int)today.DayOfWeek + 7) % 7));
-        var byDay = string.Join(',', weekdays.Distinct().Order().Select(d => d.ToString()[..2].ToUpperInvariant()));
-        return Repeating(i, at, $"FREQ=WEEKLY{suffix};BYDAY={byDay}", first);
+        return weekdays.Count > 0 ? (weekdays, at) : null;
     }
+
+    private IsoDayOfWeek? WeekdayAt(int i) =>
+        At(i).IsWord
+        && (
+            Lexicon.Weekdays.TryGetValue(At(i).Lower, out var weekday)
+            || (At(i).Lower.EndsWith('s') && Lexicon.Weekdays.TryGetValue(At(i).Lower[..^1], out weekday))
+        )
+            ? weekday
+            : null;
+
+    /// <summary>"Mondays", and not "Mon", "Wednesday" or "two Mondays".</summary>
+    private bool IsPlural(int i) =>
+        At(i).IsWord
+        && days.Count(i - 1) is null
+        && At(i).Lower is { Length: > 5 } word
+        && word.EndsWith('s')
+        && Lexicon.Weekdays.ContainsKey(word[..^1]);
+
+    private TimePhrase OnDays(int from, (List<IsoDayOfWeek> Days, int To) named, string weekly)
+    {
+        var today = sent.Date;
+        var first = named.Days.Min(d => today.PlusDays(((int)d - (int)today.DayOfWeek + 7) % 7));
+        return Repeating(
+            from,
+            named.To,
+            $"{weekly};BYDAY={string.Join(',', named.Days.Distinct().Order().Select(Code))}",
+            first
+        );
+    }
+
+    /// <summary>"every two weeks on Thursday", "weekly, on Monday and Friday", "every week by Friday".</summary>
+    private TimePhrase? OnDays(int from, int to, string rule)
+    {
+        if (!rule.StartsWith("FREQ=WEEKLY", StringComparison.Ordinal))
+            return null;
+        var on = At(to).Is(",") ? to + 1 : to;
+        return At(on).Lower is "on" or "by" && DaysOfWeek(on + 1) is { } named ? OnDays(from, named, rule) : null;
+    }
+
+    /// <summary>"yearly on 1 May", "every year in May".</summary>
+    private TimePhrase? OnADate(int from, int to, string rule)
+    {
+        if (!rule.StartsWith("FREQ=YEARLY", StringComparison.Ordinal))
+            return null;
+        var day =
+            At(to).Lower is "on" or "by" ? days.Read(to + 1)
+            : At(to).Is("in") ? days.Read(to)
+            : null;
+        return day is null ? null : Repeating(from, day.To, rule, day.Date);
+    }
+
+    /// <summary>"every day except Sunday".</summary>
+    private TimePhrase? AllBut(int from, int to)
+    {
+        var at =
+            At(to).Lower is "except" or "but" or "bar" ? to + 1
+            : At(to).Is("apart") && At(to + 1).Is("from") ? to + 2
+            : -1;
+        if (at > 0 && At(at).Lower is "for" or "on")
+            at++;
+        if (at < 0 || DaysOfWeek(at) is not { } others)
+            return null;
+        List<IsoDayOfWeek> rest =
+        [
+            .. Enum.GetValues<IsoDayOfWeek>().Where(d => d is not IsoDayOfWeek.None && !others.Days.Contains(d)),
+        ];
+        return rest.Count == 0 ? null : OnDays(from, (rest, others.To), "FREQ=WEEKLY");
+    }
+
+    /// <summary>"once a week", "once per month".</summary>
+    private TimePhrase? Once(int i, LocalDate today) =>
+        !At(i).Is("once") || !(At(i + 1).Lower is "a" or "every" or "each" or "per")
+            ? null
+            : At(i + 2).Lower switch
+            {
+                "day" => Repeating(i, i + 3, "FREQ=DAILY", today),
+                "week" => Repeating(i, i + 3, "FREQ=WEEKLY", today.PlusWeeks(1)),
+                "fortnight" => Repeating(i, i + 3, "FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2)),
+                "month" => Repeating(i, i + 3, "FREQ=MONTHLY", today.PlusMonths(1)),
+                "quarter" => Repeating(i, i + 3, "FREQ=MONTHLY;INTERVAL=3", today.PlusMonths(3)),
+                "year" => Repeating(i, i + 3, "FREQ=YEARLY", today.PlusYears(1)),
+                _ => null,
+            };
 
     /// <summary>"weekdays", "on working days".</summary>
     private TimePhrase? Weekdays(int i)
@@ -175,7 +283,7 @@ internal sealed class RepeatGrammar(
             ? Repeating(
                 i,
                 working ? at + 2 : at + 1,
-                "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR",
+                "FREQ=WEEKLY;BYDAY=" + WorkingWeek,
                 setting.Calendar.WorkingDayFrom(sent.Date)
             )
             : null;
@@ -193,7 +301,7 @@ internal sealed class RepeatGrammar(
             var name = each ? at + 1 : at;
             if (At(name).Is("month-ends") || (each && At(name).Is("month-end")))
                 return Repeating(i, name + 1, Monthly, endOfMonth);
-            if (At(name).Is("month") && (At(name + 1).Is("ends") || (each && At(name + 1).Is("end"))))
+            if (At(name).Lower is "month" or "month's" && (At(name + 1).Is("ends") || (each && At(name + 1).Is("end"))))
                 return Repeating(i, name + 2, Monthly, endOfMonth);
         }
 
@@ -227,147 +335,12 @@ internal sealed class RepeatGrammar(
             || clocks.PartOfDay(part[..^1]) is not { } time
         )
             return null;
-        var rule = $"FREQ=WEEKLY;BYDAY={weekday.ToString()[..2].ToUpperInvariant()}";
+        var rule = $"FREQ=WEEKLY;BYDAY={Code(weekday)}";
         var today = sent.Date;
         return At(
             new(i, at + 2, null, null, rule),
             today.PlusDays(((int)weekday - (int)today.DayOfWeek + 7) % 7),
             new(at + 2, time)
-        );
-    }
-
-    /// <summary>
-    /// "once a week", "on the 1st of every month", "the last Friday of each month", "every first Monday of the month",
-    /// "monthly on the 3rd".
-    /// </summary>
-    private TimePhrase? Monthly(int i, LocalDate today)
-    {
-        if (At(i).Is("once") && At(i + 1).Lower is "a" or "every" or "each" or "per")
-        {
-            return At(i + 2).Lower switch
-            {
-                "day" => Repeating(i, i + 3, "FREQ=DAILY", today),
-                "week" => Repeating(i, i + 3, "FREQ=WEEKLY", today.PlusWeeks(1)),
-                "fortnight" => Repeating(i, i + 3, "FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2)),
-                "month" => Repeating(i, i + 3, "FREQ=MONTHLY", today.PlusMonths(1)),
-                "year" => Repeating(i, i + 3, "FREQ=YEARLY", today.PlusYears(1)),
-                _ => null,
-            };
-        }
-
-        // "every month on the 3rd", "monthly on the first Monday"
-        var leads =
-            At(i).Is("monthly") ? i + 1
-            : At(i).Lower is "every" or "each" && At(i + 1).Is("month") ? i + 2
-            : (int?)null;
-        if (leads is { } lead)
-            return InMonth(lead, today) is { } day ? Repeating(i, day.To, day.Rule, day.First) : null;
-
-        // "on the 3rd of every month", "every 3rd of the month", "the last Friday of each month"
-        var every = At(i).Lower is "every" or "each";
-        var isBare =
-            At(i).Lower is "first" or "second" or "third" or "fourth" or "last"
-            && (i == 0 || At(i - 1).Kind is TokenKind.LineBreak || At(i - 1).Lower is "." or "!");
-        if (!every && !isBare && At(i).Lower is not ("on" or "by" or "the"))
-            return null;
-        if (InMonth(every ? i + 1 : i, today) is not { } named)
-            return null;
-        var to = named.To;
-        var monthly = At(to).Lower is "of" or "in" or "every" or "each" or "monthly";
-        // "Every last Sunday there's the flea market"
-        if (every && !monthly && At(i + 1).Is("last"))
-            return Repeating(i, named.To, named.Rule, named.First);
-        if (!monthly)
-            return null;
-        // "The second Thursday of a month"
-        if (At(to).Is("of") && At(to + 1).Is("a") && At(to + 2).Is("month"))
-            return Repeating(i, to + 3, named.Rule, named.First);
-        if (At(to).Lower is "of" or "in")
-            to++;
-        if (every && At(to).Is("the"))
-            to++;
-        else if (At(to).Lower is "every" or "each")
-            to++;
-        else if (At(to).Is("the") && At(to + 1).Is("month") && Gets(i, to + 2))
-            to++;
-        else if (!every && !At(to).Is("monthly"))
-            return null;
-        return At(to).Lower is "month" or "monthly" ? Repeating(i, to + 1, named.Rule, named.First) : null;
-    }
-
-    /// <summary>"On the last Friday of the month the filters get changed": how it is done, and not when it is done once.</summary>
-    private bool Gets(int from, int to)
-    {
-        if (from > 0 && At(from - 1).Kind is not TokenKind.LineBreak && !(At(from - 1).Lower is "." or "!"))
-            return false;
-        for (var i = to + 1; i < to + Further && At(i).IsWord; i++)
-            if (At(i).Lower is "get" or "gets")
-                return true;
-        return false;
-    }
-
-    /// <summary>A day of each month: "the 3rd", "the last Friday", "the first working day" is not among them.</summary>
-    private (int To, string Rule, LocalDate First)? InMonth(int i, LocalDate today)
-    {
-        var at = At(i).Lower is "on" or "by" ? i + 1 : i;
-        if (At(at).Is("the"))
-            at++;
-        var isLast = At(at).Is("last");
-        if (isLast && At(at + 1).Is("day"))
-            return (at + 2, "FREQ=MONTHLY;BYMONTHDAY=-1", today.With(DateAdjusters.EndOfMonth));
-        if (isLast && At(at + 1).Lower is "working" or "business" && At(at + 2).Is("day"))
-        {
-            var last = setting.Calendar.WorkingDayBefore(today.With(DateAdjusters.EndOfMonth).PlusDays(1));
-            return (
-                at + 3,
-                "FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1",
-                last >= today
-                    ? last
-                    : setting.Calendar.WorkingDayBefore(today.PlusMonths(1).With(DateAdjusters.EndOfMonth).PlusDays(1))
-            );
-        }
-
-        int? nth = isLast
-            ? -1
-            : At(at).Lower switch
-            {
-                "first" or "1st" => 1,
-                "second" or "2nd" => 2,
-                "third" or "3rd" => 3,
-                "fourth" or "4th" => 4,
-                _ => null,
-            };
-        if (nth is { } n && At(at + 1).IsWord && Lexicon.Weekdays.TryGetValue(At(at + 1).Lower, out var weekday))
-        {
-            for (var month = today.With(DateAdjusters.StartOfMonth); ; month = month.PlusMonths(1))
-            {
-                var date =
-                    n > 0 ? month.PlusDays((((int)weekday - (int)month.DayOfWeek + 7) % 7) + (7 * (n - 1)))
-                    : month.With(DateAdjusters.EndOfMonth) is var end
-                        ? end.PlusDays(-(((int)end.DayOfWeek - (int)weekday + 7) % 7))
-                    : month;
-                if (date >= today)
-                    return (
-                        at + 2,
-                        string.Create(
-                            CultureInfo.InvariantCulture,
-                            $"FREQ=MONTHLY;BYDAY={n}{weekday.ToString()[..2].ToUpperInvariant()}"
-                        ),
-                        date
-                    );
-            }
-        }
-
-        if (At(at).Kind is not TokenKind.Ordinal && !At(at).Is("first"))
-            return null;
-        var day = At(at).Is("first") ? 1 : At(at).Value;
-        if (day is < 1 or > 28)
-            return null;
-        var first = today.With(DateAdjusters.StartOfMonth).PlusDays(day - 1);
-        return (
-            at + 1,
-            string.Create(CultureInfo.InvariantCulture, $"FREQ=MONTHLY;BYMONTHDAY={day}"),
-            first < today ? first.PlusMonths(1) : first
         );
     }
 
@@ -422,9 +395,19 @@ internal sealed class RepeatGrammar(
             ? repeat with
             {
                 To = day.To,
-                Due = Points.Closing(setting.Calendar, day.Date, 0.9),
+                Due = Points.Closing(setting.Calendar, FirstWithin(day, repeat.Repeats!), 0.9),
             }
             : repeat;
+    }
+
+    /// <summary>"Each Tuesday starting next week": the first such day of what is named; the named day where it is one.</summary>
+    private static LocalDate FirstWithin(DayWords day, string rule)
+    {
+        const string Weekly = "FREQ=WEEKLY;BYDAY=";
+        if (day.PeriodStart is not { } start || !rule.StartsWith(Weekly, StringComparison.Ordinal))
+            return day.Date;
+        var codes = rule[Weekly.Length..].Split(',');
+        return Enumerable.Range(0, 7).Select(start.PlusDays).First(d => codes.Contains(Code(d.DayOfWeek)));
     }
 
     /// <summary>The first day of a repetition in a month; null where its rule does not say on which day of it.</summary>

@@ -78,6 +78,10 @@ internal static class SharedByTime
     public static int? EndOf(MessageWords words, Sentence sentence, int content) =>
         Parts(words, sentence, content).First?.To;
 
+    /// <summary>Whether what is done in turns stands at a token, above whose turn it is when.</summary>
+    public static bool IsHeading(MessageWords words, Sentence sentence, int content) =>
+        Headed(words, sentence, content) is not null;
+
     /// <summary>"Late round: Ada on Monday, Ben on Tuesday": the colon, and whose turn it is when; null where it is not so.</summary>
     private static (int Colon, List<(WhoPhrase Who, TimePhrase Time)> Each)? Headed(
         MessageWords words,

@@ -15,8 +15,13 @@ internal static class TakenUp
         if (c.Needs < 0 && (c.Cue.Cue != Cue.None || Listing.Orders(words, c.Content)))
             return false;
         var s = c.Sentence;
+        // "Insurance renewal, runs out on the 3rd, get three prices"
+        var isTold = words.ClassIn(s, c.End) is WordClass.Comma && words.ClassIn(s, c.End + 1) is WordClass.Third;
         for (var i = c.Content + 1; i < s.To; i++)
-            if (OrdersOfIt(words, s, i))
+            if (
+                OrdersOfIt(words, s, i)
+                || (isTold && i > c.End + 2 && words.ClassAt(i - 1) is WordClass.Comma && Listing.Orders(words, i))
+            )
                 return true;
         for (var k = s.Index + 1; k < words.Sentences.Count && k <= s.Index + 2; k++)
         {

@@ -32,7 +32,10 @@ internal sealed class TimeGoingOn(
     /// <summary>"By six tonight instead of at midnight", "at six, not seven": what it is not.</summary>
     private TimePhrase? InsteadOf(TimePhrase phrase)
     {
-        if (!(At(phrase.From).Lower is "by" or "before" or "at" or "until" or "till"))
+        if (
+            !(At(phrase.From).Lower is "by" or "before" or "at" or "until" or "till")
+            && !(At(phrase.To).Is("rather") && At(phrase.To + 1).Is("than"))
+        )
             return null;
         var at =
             At(phrase.To).Lower is "instead" or "rather" && At(phrase.To + 1).Lower is "of" or "than" ? phrase.To + 2
@@ -115,7 +118,9 @@ internal sealed class TimeGoingOn(
             at++;
         else if (At(at).Is(",") && At(at + 1).Lower is "failing" or "if")
             at += At(at + 3).Is(",") ? 4 : 3;
-        if (simple(at, false) is not { DayAlone: { } day, Due: { } late } other)
+        // "On the 24th or 25th"
+        var isDate = At(at).Kind is TokenKind.Ordinal || (At(at).Is("the") && At(at + 1).Kind is TokenKind.Ordinal);
+        if (simple(at, isDate) is not { DayAlone: { } day, Due: { } late } other)
             return null;
         // Said on a Tuesday, "by Monday, or Tuesday at the latest" is the day after that Monday.
         if (late.At < early.At && day.Date.PlusWeeks(1) is var next && early.At < calendar.ClosingOf(next))
@@ -132,8 +137,7 @@ internal sealed class TimeGoingOn(
         if (At(at).Lower is "on" or "by" or "ideally" or "preferably" or "say" or "maybe")
             at++;
         if (
-            at == week.To
-            || !At(at).IsWord
+            !At(at).IsWord
             || !Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday)
             || simple(at, false) is not { DayAlone: { } on, To: var to }
             || At(to).Lower is "or" or "and"

@@ -16,7 +16,7 @@ internal sealed class TimeGrammar
     private readonly RepeatGrammar _repeats;
     private readonly LengthGrammar _lengths;
     private readonly TimeGoingOn _goingOn;
-    private readonly bool _saysFromAndTo;
+    private readonly TimeRanges _ranges;
     private readonly NamedMoments _named;
     private readonly Points _points;
 
@@ -36,8 +36,7 @@ internal sealed class TimeGrammar
         _repeats = new(setting, _sent, tokens, _days, _clocks);
         _lengths = new(setting, _sent, tokens, _days);
         _goingOn = new(setting.Calendar, tokens, _days, Single, Simple);
-        for (var i = 0; i < tokens.Count && !_saysFromAndTo; i++)
-            _saysFromAndTo = At(i).Lower is "between" or "from";
+        _ranges = new(tokens, _days, _clocks, _points, Simple);
     }
 
     /// <summary>The phrase that starts at this token, corrections included; null when none does.</summary>
@@ -53,7 +52,7 @@ internal sealed class TimeGrammar
             && Read(At(other.To + 1).Lower is "sometime" ? other.To + 2 : other.To + 1) is { Due: not null } meant
         )
             return meant with { From = i };
-        if (Single(i) is not { } phrase)
+        if ((EarlyOrLate(i) ?? Single(i)) is not { } phrase)
             return null;
         while (_goingOn.Behind(phrase) is { } better)
             phrase = better with { From = phrase.From };
@@ -62,40 +61,36 @@ internal sealed class TimeGrammar
         return At(phrase.From).Is("in") && At(time).Is("time") ? phrase with { To = time + 1 } : phrase;
     }
 
-    /// <summary>"on Thursday between 2 and 4", "tomorrow from 9 to 11".</summary>
-    private TimePhrase? DayBetween(int i)
+    /// <summary>"early on Friday", "late this afternoon", "any day before Friday".</summary>
+    private TimePhrase? EarlyOrLate(int i)
     {
-        var at = At(i).Lower is "on" or "for" ? i + 1 : i;
-        if (_days.Read(at) is not { } day || At(day.To).Lower is not ("between" or "from"))
+        var any =
+            At(i).Is("any") && At(i + 1).Lower is "day" or "time" && At(i + 2).Lower is "before" or "by" or "until";
+        if (!any && !(At(i).Lower is "early" or "late"))
             return null;
-        var between = At(day.To).Is("between");
-        return
-            Hours(day.To, day, to => between ? At(to).Is("and") : At(to).Lower is "to" or "until" or "till" or "-")
-                is { } hours
-            ? hours with
-            {
-                From = i,
-            }
-            : null;
-    }
-
-    /// <summary>
-    /// "between 2 and 4 on Thursday": from one time of day to another; a day may follow where none went before.
-    /// </summary>
-    private TimePhrase? Hours(int i, DayWords? day, Func<int, bool> joins)
-    {
-        if (HourAt(i + 1) is not { } first || !joins(first.To) || _clocks.Read(first.To + 1, true) is not { } last)
+        // "Stay late on Friday", "half an hour early on Monday": that is what is said of it.
+        if (
+            !any
+            && (
+                WordForms.ClassOf(At(i - 1).Lower) is WordClass.Verb or WordClass.Be
+                || At(i - 1).Lower
+                    is "work"
+                        or "start"
+                        or "open"
+                        or "close"
+                        or "finish"
+                        or "run"
+                        or "in"
+                        or "home"
+                        or "hour"
+                        or "hours"
+                || At(i - 1).Lower is "minutes" or "day" or "days" or "too" or "so" or "very"
+            )
+        )
             return null;
-        var to = last.To;
-        if (day is null)
-        {
-            var next = At(to).Lower is "on" ? to + 1 : to;
-            day = _days.Read(next);
-            if (day is not null)
-                to = day.To;
-        }
-
-        return new(i, to, _points.Timed(day, last), _points.Timed(day, first), null);
+        if (Single(any ? i + 2 : i + 1) is not { Due: not null, Repeats: null, IsPeriod: false, IsMilestone: false } on)
+            return null;
+        return on with { From = i };
     }
 
     /// <summary>The repetition that begins at a token; null where none does.</summary>
@@ -103,7 +98,7 @@ internal sealed class TimeGrammar
         (_repeats.Read(i) is { } repeat ? _repeats.Begun(repeat) : null)
         ?? Heading(i)
         ?? TimedRepeat(i)
-        ?? (_saysFromAndTo ? Between(i) ?? DayBetween(i) : null)
+        ?? _ranges.Read(i)
         ?? Simple(i);
 
     /// <summary>"Trade fair: Ada stand, Ben brochures": a milestone over what is to be done for it.</summary>
@@ -144,56 +139,6 @@ internal sealed class TimeGrammar
             )
             : null;
 
-    /// <summary>A time of day before "and" or "to", where a bare hour would else be taken for a count.</summary>
-    private ClockWords? HourAt(int i) =>
-        (At(i).Kind is TokenKind.Number || Lexicon.Numbers.ContainsKey(At(i).Lower))
-        && (At(i + 1).Lower is "to" or "until" or "till" or "-" || (At(i - 1).Is("between") && At(i + 1).Is("and")))
-            ? _clocks.Hour(i)
-            : _clocks.Read(i, true);
-
-    private TimePhrase? Between(int i)
-    {
-        var between = At(i).Is("between");
-        if (!between && !At(i).Is("from"))
-            return null;
-        // "Between now and Friday"
-        if (between && At(i + 1).Is("now") && At(i + 2).Is("and"))
-            return Simple(i + 3, supposed: true) is { } by ? by with { From = i } : null;
-        bool Joins(int at) => between ? At(at).Is("and") : At(at).Lower is "to" or "until" or "till" or "-";
-        // "between 20 and 24 April": the month is said once.
-        var bare = At(i + 1).Is("the") ? i + 2 : i + 1;
-        if (
-            At(bare).Kind is TokenKind.Number or TokenKind.Ordinal
-            && At(bare).Value is >= 1 and <= 31
-            && Joins(bare + 1)
-            && _days.Read(bare + 2) is { } closes
-            && closes.Date.Day > At(bare).Value
-            && closes.To > bare + 3
-        )
-            return new(
-                i,
-                closes.To,
-                _points.Closing(closes.Date, 0.95),
-                _points.Opening(closes.Date.PlusDays(At(bare).Value - closes.Date.Day), 0.95),
-                null
-            );
-        if (Hours(i, null, Joins) is { } hours)
-            return hours;
-        if (_days.Read(i + 1) is not { } first)
-            return null;
-        if (!Joins(first.To))
-            return null;
-        if (_days.Read(first.To + 1) is not { } last)
-            return null;
-        var end = last.Date < first.Date && last.Date.PlusWeeks(1) >= first.Date ? last.Date.PlusWeeks(1) : last.Date;
-        // "Between Tuesday and Thursday next week": the week is said once.
-        var start =
-            At(last.To - 1).Is("week") && first.To == i + 2 && Lexicon.Weekdays.ContainsKey(At(i + 1).Lower)
-                ? end.PlusDays(-(((int)end.DayOfWeek - (int)first.Date.DayOfWeek + 7) % 7))
-                : first.Date;
-        return new(i, last.To, _points.Closing(end, 0.95), _points.Opening(start, 0.95), null);
-    }
-
     /// <summary>The token after a milestone's name that stands at a token; the token itself where none does.</summary>
     public int PastMilestone(int i) => _days.Milestone(i, out var to) is null ? i : to;
 
@@ -223,6 +168,9 @@ internal sealed class TimeGrammar
                 to = dated.To; // said twice
             if (At(to).Lower is "starts" or "begins" or "opens")
                 to++;
+            // "On opening day"
+            if (At(i).Is("on") && At(to).Is("day"))
+                return Resolve(i, to + 1, role, new(to + 1, _setting.Calendar.DateOf(milestone)), null);
             return role is TimeRole.After or TimeRole.From
                 ? new(i, to, null, point, null) { IsMilestone = true }
                 : new(i, to, point, null, null) { IsMilestone = true };
@@ -325,7 +273,11 @@ internal sealed class TimeGrammar
             end++;
         }
 
-        if (At(end).Lower is "latest")
+        if (At(end).Lower is "onwards" or "onward" or "earliest")
+            (role, end) = (TimeRole.From, end + 1);
+        else if (At(end).Is("at") && At(end + 1).Is("the") && At(end + 2).Is("earliest"))
+            (role, end) = (TimeRole.From, end + 3);
+        else if (At(end).Lower is "latest")
             end++;
         else if (At(end).Is("at") && At(end + 1).Is("the") && At(end + 2).Is("latest"))
             end += 3;
@@ -446,6 +398,9 @@ internal sealed class TimeGrammar
         if (clock is not null)
         {
             var point = _points.Timed(day, clock);
+            // "From tomorrow morning": when it begins
+            if (role is TimeRole.From && clock.Half is Half.Morning)
+                point = _points.Opening(_setting.Calendar.DateOf(point.At), 0.9);
             return role is TimeRole.From or TimeRole.After
                 ? new(from, to, null, point, null) { StartClock = day is null ? clock : null }
                 : new(from, to, point, null, null) { ClockAlone = day is null ? clock : null };

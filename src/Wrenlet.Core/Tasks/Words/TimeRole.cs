@@ -20,6 +20,8 @@ internal static class TimeRoles
         {
             case "on" or "by" or "at" when Word(i + 1).Is("or") && Word(i + 2).Lower is "before" or "by":
                 return (TimeRole.By, i + 3);
+            case "at" when Word(i + 1).Is("the") && Word(i + 2).Is("earliest"):
+                return (TimeRole.From, Word(i + 3).Is("on") ? i + 4 : i + 3);
             case "by"
             or "on"
             or "for"
@@ -56,6 +58,10 @@ internal static class TimeRoles
                 return (TimeRole.By, i + 1);
             case "from":
                 return (TimeRole.From, i + 1);
+            case "with" when Word(i + 1).Is("effect") && Word(i + 2).Is("from"):
+                return (TimeRole.From, i + 3);
+            case "latest" when Word(i + 1).Lower is "by" or "on" || Lexicon.Weekdays.ContainsKey(Word(i + 1).Lower):
+                return (TimeRole.By, Word(i + 1).Lower is "by" or "on" ? i + 2 : i + 1);
             case "as" when Word(i + 1).Lower is "of" or "from":
                 return (TimeRole.From, i + 2);
             case "after":

@@ -21,6 +21,8 @@ internal static class TitleEdges
         '/',
         '(',
         '=',
+        '>',
+        '→',
         '\t',
         '\n',
         '\r',
@@ -73,6 +75,10 @@ internal static class TitleEdges
         "now later onwards myself yourself yourselves ourselves personally"
     );
 
+    private static readonly FrozenSet<string> Welcome = Lexicon.Set(
+        "great lovely wonderful brilliant helpful perfect appreciated fantastic good nice super ideal kind"
+    );
+
     /// <summary>Folds blanks, trims what dangles at the edges and makes the first letter large.</summary>
     public static string Polish(string text)
     {
@@ -84,6 +90,8 @@ internal static class TitleEdges
             .Replace(" - - ", ", ", StringComparison.Ordinal)
             .Replace(" =,", ",", StringComparison.Ordinal)
             .Replace("( )", "", StringComparison.Ordinal)
+            .Replace("[ ]", "", StringComparison.Ordinal)
+            .Replace("[]", "", StringComparison.Ordinal)
             .Replace("()", "", StringComparison.Ordinal)
             .Replace("(, )", "", StringComparison.Ordinal)
             .Replace("@", "", StringComparison.Ordinal)
@@ -93,6 +101,14 @@ internal static class TitleEdges
         foreach (var tag in (ReadOnlySpan<string>)[", yes", ", right", ", agreed", " is fine", " is ok", " is okay"])
             if (title.EndsWith(tag, StringComparison.Ordinal))
                 title = title[..^tag.Length].TrimEnd(Blank);
+        // "Fetch the glass that would be great"
+        foreach (var lead in (ReadOnlySpan<string>)[" that would be ", " that'd be ", " it would be ", " it'd be "])
+            if (
+                title.LastIndexOf(lead, StringComparison.Ordinal) is > 0 and var thanks
+                && title[(thanks + lead.Length)..] is var said
+                && Welcome.Contains(said[(said.LastIndexOf(' ') + 1)..])
+            )
+                title = title[..thanks].TrimEnd(Blank);
         // "Blanks, ten of them"
         if (
             title.Split(", ") is [var things, var many]

@@ -237,6 +237,7 @@ internal static class Titles
                 ?? unsaid.SaidTo()
                 ?? unsaid.Confirmed()
                 ?? unsaid.GivenWhat()
+                ?? unsaid.PricedFor(title)
                 ?? unsaid.For(title);
             // "Resend, with an apology"
             return done is not null && title.IndexOf(',', StringComparison.Ordinal) is > 0 and var apart

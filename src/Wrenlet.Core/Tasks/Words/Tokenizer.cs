@@ -184,6 +184,7 @@ internal sealed class Tokenizer
         text.AsSpan(i + 1) is var rest
         && (
             rest.StartsWith("s going to ", StringComparison.OrdinalIgnoreCase)
+            || rest.StartsWith("ll ", StringComparison.OrdinalIgnoreCase)
             || rest.StartsWith("s to ", StringComparison.OrdinalIgnoreCase)
             || rest.StartsWith("s turn", StringComparison.OrdinalIgnoreCase)
         );
@@ -356,10 +357,36 @@ internal sealed class Tokenizer
         return to - from > 4 && WordForms.GerundBase(text[from..to].ToLowerInvariant()) is not null;
     }
 
+    private const string AsapInLetters = "a.s.a.p.";
+
+    /// <summary>"Wednesday" has so many letters.</summary>
+    private const int LongestDay = 9;
+
+    /// <summary>Whether the hyphen at a place stands between two days: "Mon-Wed".</summary>
+    private static bool JoinsWeekdays(string text, int from, int hyphen)
+    {
+        if (
+            text[hyphen] != '-'
+            || hyphen - from > LongestDay
+            || !Lexicon.Weekdays.ContainsKey(text[from..hyphen].ToLowerInvariant())
+        )
+            return false;
+        var end = hyphen + 1;
+        while (end < text.Length && end <= hyphen + LongestDay && char.IsLetter(text[end]))
+            end++;
+        return (end == text.Length || !char.IsLetter(text[end]))
+            && Lexicon.Weekdays.ContainsKey(text[(hyphen + 1)..end].ToLowerInvariant());
+    }
+
     private static Token? WordAt(string text, int i)
     {
         if (!char.IsLetter(text[i]) && text[i] != '#')
             return null;
+        if (string.Compare(text, i, AsapInLetters, 0, AsapInLetters.Length, StringComparison.OrdinalIgnoreCase) == 0)
+            return new(TokenKind.Word, "asap", new(i, i + AsapInLetters.Length));
+        // "Friday a.m."
+        if (i + 1 < text.Length && text[i + 1] == '.' && Meridiem(text, i) is { } half)
+            return new(TokenKind.Word, half.Afternoon ? "pm" : "am", new(i, half.End));
         var j = i + 1;
         while (
             j < text.Length
@@ -367,6 +394,7 @@ internal sealed class Tokenizer
                 char.IsLetterOrDigit(text[j])
                 || (text[j] is '\'' or '’' or '-' && j + 1 < text.Length && char.IsLetterOrDigit(text[j + 1]))
             )
+            && !JoinsWeekdays(text, i, j)
         )
             j++;
         if (OwnsWhatFollows(text, j))

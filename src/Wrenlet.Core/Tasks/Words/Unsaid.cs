@@ -136,6 +136,26 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
     /// <summary>A title of so many words or fewer says too little by itself.</summary>
     private const int Short = 5;
 
+    /// <summary>"Ada: lift contract, runs out in May, get three prices": for the lift contract; null where that is said.</summary>
+    /// <param name="title">What is said already.</param>
+    public string? PricedFor(string title)
+    {
+        var s = request.Sentence;
+        var opens = words.WhoAt(s.From, s.To) is { } who ? who.To + 1 : s.From;
+        if (
+            title.TrimEnd().Split(' ') is not [.., "price" or "prices" or "quote" or "quotes" or "offer" or "offers"]
+            || title.Contains(" for ", StringComparison.Ordinal)
+            || request.From <= opens
+        )
+            return null;
+        var end = opens;
+        while (end < request.From && words.IsPlain(end))
+            end++;
+        return end > opens && words.ClassAt(end) is WordClass.Comma && words.ClassAt(end + 1) is WordClass.Third
+            ? $"for the {char.ToLowerInvariant(words.Slice(opens, end)[0])}{words.Slice(opens, end)[1..]}"
+            : null;
+    }
+
     /// <summary>"Mill Lane want it in white, can you change the order": for whom; null where that is said, or nobody wants it.</summary>
     /// <param name="title">What is said already.</param>
     public string? For(string title)

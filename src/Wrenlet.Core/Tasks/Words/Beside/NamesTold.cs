@@ -50,6 +50,16 @@ internal static class NamesTold
             || words.At(opens - 1).Is("for") && words.At(opens).Lower is "their" or "his" or "her";
     }
 
+    /// <summary>"Sweep the yard": whether a verb has something that it is done to.</summary>
+    public static bool DoesSomething(MessageWords words, int verb) =>
+        words.ClassAt(verb) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
+        && !words.At(verb - 1).Is("be")
+        && words.ClassAt(verb + 1)
+            is WordClass.Determiner
+                or WordClass.Possessive
+                or WordClass.Person
+                or WordClass.Number;
+
     private static bool IsSomebodyNamedBefore(MessageWords words, WhoPhrase who)
     {
         foreach (var other in words.Names)

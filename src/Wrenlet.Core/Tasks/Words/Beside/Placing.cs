@@ -229,8 +229,13 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             && words.ClassAt(who.From) is WordClass.Person
         )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
-        // "The kitchen has to be swept"
-        if (request.Needs > who.From && who.From >= request.From && words.At(who.From).Is("the"))
+        // "The kitchen has to be swept"; "the kitchen has to sweep the yard"
+        if (
+            request.Needs > who.From
+            && who.From >= request.From
+            && words.At(who.From).Is("the")
+            && !NamesTold.DoesSomething(words, request.Content)
+        )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         // "Send me the office rates": what they are called
         if (
