@@ -25,7 +25,7 @@ internal sealed class LengthGrammar(ReaderSetting setting, ZonedDateTime sent, T
         return Long(at);
     }
 
-    /// <summary>So long after it was written: "half an hour", "2 hours", "4 working hours"; null where no length stands at a token.</summary>
+    /// <summary>So long after it was written: "half an hour", "2 hours", "4 working hours"; null where none stands at a token.</summary>
     private (Point At, int To)? Long(int at)
     {
         if (At(at).Is("half") && At(at + 1).Is("an") && At(at + 2).Is("hour"))

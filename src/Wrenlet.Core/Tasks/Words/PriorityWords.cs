@@ -15,7 +15,8 @@ internal static class PriorityWords
                 + "top priority; highest priority; first priority; number one priority; priority number one; priority one; "
                 + "can't wait; cannot wait; won't wait; must not wait; drop everything; drop everything and; "
                 + "drop everything else; drop everything else and; drop what you're doing; drop whatever you're doing; "
-                + "drop what you are doing; need to hurry; need to rush; particular hurry; particular rush; hurry up and; soon as; as soon as"
+                + "drop what you are doing; need to hurry; need to rush; particular hurry; particular rush; "
+                + "hurry up and; soon as; as soon as"
         ),
         .. from lead in (string[])["as ", ""]
         from how in (string[])["soon", "quick", "quickly", "fast", "early"]
@@ -31,7 +32,8 @@ internal static class PriorityWords
         ),
         .. Of(
             Priority.Low,
-            "[ low ]; ( low ); low priority; of low priority; with low priority; lowest priority; priority low; priority : low; non-urgent; not pressing; "
+            "[ low ]; ( low ); low priority; of low priority; with low priority; lowest priority; priority low; priority : low; "
+                + "non-urgent; not pressing; "
                 + "not a priority; whenever; whenever you can; whenever you like; whenever suits; whenever suits you; "
                 + "whenever it suits; whenever it suits you; whenever convenient; whenever is convenient; whenever you pass; "
                 + "whenever you are passing; when it suits; when it suits you; when you can; when convenient; when it's convenient; "
@@ -168,7 +170,9 @@ internal static class PriorityWords
         return ends && now > 0 && tokens[now - 1].Lower is "," or "-";
     }
 
-    /// <summary>"When you get a chance", "if you've a spare minute": the token behind it; null where nothing of the kind stands here.</summary>
+    /// <summary>
+    /// "When you get a chance", "if you've a spare minute": the token behind it; null where nothing of the kind stands here.
+    /// </summary>
     private static int? AtLeisure(Tokens tokens, int i)
     {
         if (!(tokens[i].Lower is "when" or "whenever" or "if") || !(tokens[i + 1].Lower is "you" or "u" or "you've"))

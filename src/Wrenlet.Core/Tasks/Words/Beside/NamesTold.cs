@@ -50,8 +50,15 @@ internal static class NamesTold
             || words.At(opens - 1).Is("for") && words.At(opens).Lower is "their" or "his" or "her";
     }
 
+    /// <summary>"The kitchen has to be swept": what is called as a crew is, is what something is done to.</summary>
+    public static bool IsInNeed(MessageWords words, WhoPhrase who, Candidate request) =>
+        request.Needs > who.From
+        && who.From >= request.From
+        && words.At(who.From).Is("the")
+        && !DoesSomething(words, request.Content);
+
     /// <summary>"Sweep the yard": whether a verb has something that it is done to.</summary>
-    public static bool DoesSomething(MessageWords words, int verb) =>
+    private static bool DoesSomething(MessageWords words, int verb) =>
         words.ClassAt(verb) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
         && !words.At(verb - 1).Is("be")
         && words.ClassAt(verb + 1)

@@ -230,12 +230,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         // "The kitchen has to be swept"; "the kitchen has to sweep the yard"
-        if (
-            request.Needs > who.From
-            && who.From >= request.From
-            && words.At(who.From).Is("the")
-            && !NamesTold.DoesSomething(words, request.Content)
-        )
+        if (NamesTold.IsInNeed(words, who, request))
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         // "Send me the office rates": what they are called
         if (
