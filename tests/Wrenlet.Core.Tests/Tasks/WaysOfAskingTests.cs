@@ -1,3 +1,4 @@
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Tasks.Words;
 
 namespace Wrenlet.Core.Tests.Tasks;
@@ -259,6 +260,13 @@ public sealed class WaysOfAskingTests
         var draft = Read(said).ShouldHaveSingleItem();
         (draft.Title.Value, draft.Priority.Value.ToString()).ShouldBe(("Wash the van", priority));
     }
+
+    [Theory]
+    [InlineData("Can't wait to see it! Kit, wash the van")]
+    [InlineData("Kit, wash the van, I cannot wait for the launch")]
+    [InlineData("Kit, wash the van as soon as you get the chance")]
+    public void What_says_nothing_of_how_much_it_matters(string said) =>
+        Read(said).ShouldHaveSingleItem().Priority.Value.ShouldBe(Priority.Normal);
 
     private static IReadOnlyList<Draft> Read(string said) =>
         Reader.Read(said, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"), "Odalys Brandt");

@@ -50,8 +50,12 @@ internal static class PriorityWords
         from haste in (string[])["hurry", "rush", "urgency"]
         from phrase in Of(Priority.Low, $"no {much}{haste}; there's no {much}{haste}; without {much}{haste}")
         select phrase,
-        // "The wax can wait until May": of that, and not of what is asked. "As soon as you get a chance" says neither.
+        // "The wax can wait until May", "can't wait to see it": of that, and not of what is asked. "As soon as you get a chance"
+        // says neither.
         .. Of(Priority.Normal, "can wait until; can wait till"),
+        .. from wait in (string[])["can't wait", "cannot wait"]
+        from phrase in Of(Priority.Normal, $"{wait} to; {wait} for; {wait} until; {wait} till")
+        select phrase,
         .. from when in (string[])["a chance", "the chance", "a moment", "a minute", "time"]
         from has in (string[])["get", "have"]
         from phrase in Of(Priority.Normal, $"as soon as you {has} {when}; soon as you {has} {when}")
