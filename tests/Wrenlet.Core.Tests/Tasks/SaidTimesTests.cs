@@ -121,5 +121,15 @@ public sealed class SaidTimesTests
             .ShouldHaveSingleItem()
             .Title.Value.ShouldBe(title);
 
+    [Theory]
+    [InlineData("in 99999999 weeks")]
+    [InlineData("every 99999999 years")]
+    [InlineData("in 99999999 hours")]
+    public void What_is_past_all_calendars_is_no_time(string said) =>
+        Reader
+            .Read($"Kit, wash the van {said}", Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"), "Odalys Brandt")
+            .ShouldHaveSingleItem()
+            .Due.ShouldBeNull();
+
     private static string Shown(Reading<Instant>? moment) => moment is null ? "-" : Yard.Local(moment.Value)[5..];
 }

@@ -13,6 +13,9 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
     /// <summary>"In a few days".</summary>
     private const int AFew = 3;
 
+    /// <summary>More days, weeks or years than so many are no time that anybody means, and may be past all calendars.</summary>
+    private const int MostCounted = 999;
+
     private readonly PeriodGrammar _periods = new(setting, sent, tokens);
     private readonly MilestoneNames _milestones = new(setting, tokens);
     private readonly DateGrammar _dates = new(setting, sent.Date, tokens);
@@ -53,7 +56,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
     public (int Value, int To)? Count(int i)
     {
         if (At(i).Kind is TokenKind.Number)
-            return (At(i).Value, i + 1);
+            return At(i).Value <= MostCounted ? (At(i).Value, i + 1) : null;
         if (At(i).Is("half") && At(i + 1).Is("a"))
             return null;
         if (At(i).IsWord && Lexicon.Numbers.TryGetValue(At(i).Lower, out var n))
