@@ -119,14 +119,18 @@ test('a name that is typed out is one tag, however fast, by which part of it, an
   await expect(note).toHaveText('@Ines Kowal, bring the pump. ');
   await expect(tags).toHaveText(['@Ines Kowal']);
 
-  // The names of several words go on being found behind the blank.
-  await note.pressSequentially('@Tobiah R');
-  await expect(tags).toHaveText(['@Ines Kowal', '@Tobiah Renn']);
-  await note.pressSequentially("enn's list is long");
+  // The rest is taken out by whatever ends the name.
+  await note.pressSequentially('@Tobiah');
+  await expect(offered.getByRole('option')).toHaveText([/@Tobiah Renn/]);
+  await odalys.keyboard.type(" Renn's list is long");
   await expect(note).toHaveText("@Ines Kowal, bring the pump. @Tobiah Renn's list is long");
+  await expect(tags).toHaveText(['@Ines Kowal', '@Tobiah Renn']);
 
-  // What was typed before anything was offered is the tag when it is sent.
+  // What was typed before anything was offered is the tag when it is sent: here no answer comes at all.
+  await odalys.route('**/taggable?*', () => undefined);
   await odalys.keyboard.type('. Ask @Kit Ramaswamy too');
+  await expect(note).toHaveText(/Ask @Kit Ramaswamy too$/);
+  await expect(tags).toHaveText(['@Ines Kowal', '@Tobiah Renn']);
   await odalys.keyboard.press('Control+Enter');
   const said = odalys.getByRole('article').filter({ hasText: 'bring the pump' });
   await expect(said.locator('.tag')).toHaveText(['@Ines Kowal', '@Tobiah Renn', '@Kit Ramaswamy']);
