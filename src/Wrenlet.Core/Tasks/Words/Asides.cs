@@ -30,6 +30,7 @@ internal static class Asides
         ["any", "time"],
         ["sometime"],
         ["for", "once"],
+        ["in", "good", "time"],
         ["until", "further", "notice"],
         ["those", "two", "days"],
         ["from", "now", "on"],
@@ -213,13 +214,15 @@ internal static class Asides
                 words.At(i).Is("after")
                 && words.TimeAt(i) is null
                 && words.At(i + 1).Lower is "the" or "your" or "our"
-                && request.End - i is > 2 and < 5
+                && EndOfClause(words, i, request.End) is var past
+                && past - i is > 2 and < 5
                 && words.ClassAt(i - 1) is not WordClass.Conjunction
                 && !(words.At(i - 1).Lower is "look" or "looking" or "half" or "name" or "run")
             )
             {
-                yield return (i, request.End);
-                yield break;
+                yield return (i, past);
+                if (past == request.End)
+                    yield break;
             }
 
             // "Keep it shut until the paint is dry"; "make sure nobody uses it until then" is all to be seen to
@@ -394,6 +397,15 @@ internal static class Asides
                 to++;
             yield return (i, to);
         }
+    }
+
+    /// <summary>The token behind it: "after the talk tomorrow evening" ends before the time.</summary>
+    private static int EndOfClause(MessageWords words, int from, int end)
+    {
+        var to = from + 1;
+        while (to < end && words.TimeAt(to) is null)
+            to++;
+        return to;
     }
 
     /// <summary>"Clean the glass and if that doesn't help ...", "chase them if they haven't paid".</summary>

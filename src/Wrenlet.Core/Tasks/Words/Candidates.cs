@@ -116,6 +116,7 @@ internal static class Candidates
                     content >= s.To
                     || !CanBegin(words.ClassAt(content))
                     || (content != only?.Content && said.Is(s, from, cue, content, needs))
+                    || Forbidden.IsLeftAsItIs(words, content, s.To)
                 )
                     return;
                 var taken = 0;
@@ -317,7 +318,7 @@ internal static class Candidates
         // "Has it landed? If not chase them"
         || (words.At(i - 1).Lower is "not" or "so" && words.At(i - 2).Is("if"))
         || IsBehindAnAnswer(words, i)
-        || (words.At(i - 1).Is("that") && words.At(i - 2).Lower is "means" or "is" or "remember")
+        || (words.At(i - 1).Is("that") && words.At(i - 2).Lower is "means" or "is" or "remember" or "reminder")
         || (VerbPlaces.IsGoingOn(words, i - 1) && words.ClassAt(i) is WordClass.Verb or WordClass.VerbOrNoun)
         || IsWhatIsToBeDoneTo(words, i)
         // "Perhaps order more"

@@ -119,6 +119,19 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
         else if (IsMark(i) && words.ClassAt(i + 1) is WordClass.Conjunction)
             i++;
 
+        // "Tell the volunteers, Ada, that they can eat here"
+        if (
+            IsMark(i)
+            && words.At(i + 1).Lower is "that" or "whether" or "to"
+            && words.ClassAt(i - 1) is WordClass.Person or WordClass.Crew or WordClass.Tag
+        )
+        {
+            var behind = i + 2;
+            while (behind < last && !IsMark(behind) && words.ClassAt(behind) is not (WordClass.Stop or WordClass.Time))
+                behind++;
+            return behind;
+        }
+
         // "And don't take no for an answer": that is not to be done.
         if (
             words.At(i + 1).Lower is "don't" or "dont" or "never"

@@ -61,7 +61,7 @@ internal static class CueFinding
 
             if (cue.Places[i][0] == Cues.Any)
             {
-                if (at >= end || !token.IsWord || !words.IsPlain(at))
+                if (at >= end || !(token.Name is not null || (token.IsWord && words.IsPlain(at))))
                     return null;
                 at++;
                 continue;

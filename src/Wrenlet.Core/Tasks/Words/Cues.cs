@@ -66,6 +66,10 @@ internal static class Cues
             "do not worry|hesitate",
             "bear with",
             "well done",
+            "good|best luck",
+            "happy|merry birthday|anniversary|christmas|easter|new",
+            "congratulations|congrats",
+            "just? a|one|another? quick|friendly|gentle|little|small|last? reminder about|that|of",
             "can|could|shall we|you all? agree that",
             "you can|may now? go home|back|out|in|ahead",
             "you can|may now? have|borrow",
@@ -91,7 +95,6 @@ internal static class Cues
             "i|we have|'ve asked|told",
             "i've|we've asked|told",
             "thank you|him|her|them",
-            "quick|friendly|gentle|little reminder about|that|of",
             "owe|owes you|u|him|her|them one|a|some|big",
             "call|ring|phone|contact|email|mail|text|ask|tell him|her|them if you|you're need|want|get|stuck|unsure|lost",
             "call|ring|phone|contact|email|mail|text|ask|tell <who> if you|you're need|want|get|stuck|unsure|lost",
@@ -145,7 +148,17 @@ internal static class Cues
             "i intend|plan|aim|mean to",
             "i am about? to",
             "i'm about? to",
-            "i'll have|need to"
+            "i'll have|need to",
+            "sure|ok|okay|yes|certainly|fine|alright ,? i can|could",
+            "i promised|agreed to",
+            "i've promised|agreed to",
+            "i have promised|agreed to",
+            "i|i've have? promised <any> to",
+            "i|i've have? promised <any> <any> to",
+            "i|i've have? promised <any> that? i'd|i'll",
+            "i|i've have? promised <any> <any> that? i'd|i'll",
+            "i|i've have? promised <any> that? i would|will|should",
+            "i|i've have? promised <any> <any> that? i would|will|should"
         ),
         .. Of("let me", Doer.Author, "let me just? quickly?"),
         .. Of(LetKnow, Doer.You, "let+ me|us|him|her|them know", "let+ me|us have the|your|his|her|their|all|some|any"),
@@ -184,7 +197,8 @@ internal static class Cues
             "when can|could|would you|someone|somebody please?",
             "i|we would|should like to order|book|reserve|hire|buy|cancel|change|keep|extend|return|swap|add+",
             "i'd|we'd like to order|book|reserve|hire|buy|cancel|change|keep|extend|return|swap|add+",
-            "if you|someone could|would|can please?",
+            "if you|someone|somebody|anyone|anybody could|would|can please?",
+            "if one of you could|would|can please?",
             "you can|could"
         ),
         .. Of(
@@ -192,6 +206,8 @@ internal static class Cues
             Doer.You,
             "would|do you please? mind awfully?",
             "how|what about",
+            "it|this|that? might|may|could|would be worth",
+            "it's|it'd|it is be? worth",
             "would you all|both mind awfully?",
             "if you wouldn't|don't mind",
             "i|we could|can? do with someone|somebody|you",
@@ -222,7 +238,11 @@ internal static class Cues
             "i am writing to request|ask that|for|you? to?",
             "it will|would be needed|necessary to",
             "it|that would|will really? help if you|someone|somebody could|can|would?",
-            "it'd|that'd|it'll really? help if you|someone|somebody could|can|would?"
+            "it'd|that'd|it'll really? help if you|someone|somebody could|can|would?",
+            "it|that would|will be a really|very? big|great|huge|real|enormous? help|relief|favour if "
+                + "you|someone|somebody could|can|would?",
+            "it'd|that'd|it'll be a really|very? big|great|huge|real|enormous? help|relief|favour if "
+                + "you|someone|somebody could|can|would?"
         ),
         .. Of(
             AskWho,
@@ -238,6 +258,10 @@ internal static class Cues
                 + "could|can|would|will? please?",
             "it|that would|will really? help if <who> could|can|would? please?",
             "it'd|that'd|it'll really? help if <who> could|can|would? please?",
+            "it|that would|will be a really|very? big|great|huge|real|enormous? help|relief|favour if <who> "
+                + "could|can|would? please?",
+            "it'd|that'd|it'll be a really|very? big|great|huge|real|enormous? help|relief|favour if <who> "
+                + "could|can|would? please?",
             "perhaps|maybe <who> could|can",
             "would be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "
                 + "could|can|would|will? please?",
@@ -266,6 +290,9 @@ internal static class Cues
             "<who> must|should to?",
             "<who> needs|need|has|have|ought|wants to",
             "<who> has|have got to",
+            "<who> must|should remember to",
+            "both|all|two|three of you|us , <who> , must|should to?",
+            "both|all|two|three of you|us , <who> , need|have|ought to",
             "<who> will|'ll need|have to",
             "someone|somebody|anyone|anybody|one from|in|at <who> really? must|should to?",
             "someone|somebody|anyone|anybody|one from|in|at <who> really? needs|has|ought to",
@@ -276,13 +303,15 @@ internal static class Cues
         .. Of(
             "who will",
             Doer.Named,
-            "<who> will|'ll",
+            "<who> will|'ll|shall",
             "<who> '|’ ll",
             "<who> will|'ll be? able? to?",
             "<who> is|are going to",
             "<who> '|’ s going to",
             "<who> says|promises that? he|she|they will",
-            "<who> says|promises that? he'll|she'll|they'll"
+            "<who> says|promises that? he'll|she'll|they'll",
+            "<who> has|have agreed|promised|volunteered to",
+            "<who> '|’ s agreed|promised|volunteered to"
         ),
         .. Of("who can", Doer.Named, "<who> can|could"),
         .. Of(
@@ -300,7 +329,10 @@ internal static class Cues
             "someone must",
             Doer.Anyone,
             "someone|somebody|everyone|everybody|anyone|all|one really? must|should",
+            "someone|somebody|everyone|everybody must|should remember to",
             "one of you|us really? must|should|needs|has to?",
+            "one|two|some of the|our|my <any> must|should to?",
+            "one|two|some of the|our|my <any> needs|need|has|have|ought to",
             "someone|somebody|everyone|everybody|anyone really? needs|has|ought|wants to",
             "someone|somebody|everyone|everybody else? will|'ll have|need to",
             "someone|somebody|everyone|everybody else? is going to have to",
@@ -320,6 +352,9 @@ internal static class Cues
             "you must",
             Doer.You,
             "you must|should to? please?",
+            "you must|should remember to",
+            "both|all of you must|should remember? to?",
+            "both|all of you need|have|ought to",
             "you need|have|ought|want|are to",
             "you've got to",
             "you'll need|have|want to",
@@ -366,6 +401,8 @@ internal static class Cues
                 + "twelve|twenty+",
             "i'd|we'd be very|most|so? glad|grateful of|for",
             "i|we would|should be very|most|so? glad|grateful of|for",
+            "i|we would|should like to have",
+            "i'd|we'd like to have",
             "i|we would|should like|love|prefer|want it|this|that|them|these|those|everything|everyone|everybody|all+",
             "i'd|we'd also? like|love|prefer|want it|this|that|them|these|those|everything|everyone|everybody|all+",
             "it|that would really? help|be? really|very|so|most? good|great|nice|helpful|lovely|useful|best? if "
@@ -388,6 +425,7 @@ internal static class Cues
             "we'll also? just?",
             "we will|must|should|mustn't also? just? forget? to?",
             "we must|should not forget to",
+            "we must|should|need remember to",
             "we need|have|ought|are to",
             "we've got to",
             "we have got to",
@@ -419,6 +457,7 @@ internal static class Cues
             "don't forget to|about?",
             "do not forget to|about?",
             "remember|try to",
+            "just? a|one|another? quick|friendly|gentle|little|small|last? reminder to",
             "mustn't forget to|about?",
             "not to forget"
         ),

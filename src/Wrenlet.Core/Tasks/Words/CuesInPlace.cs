@@ -42,6 +42,14 @@ internal static class CuesInPlace
                     or WordClass.Other
                     or WordClass.Number
         )
+        // "Second reminder to the tenant"
+        || (
+            words.At(cue.To - 1).Is("to")
+            && words.At(cue.To - 2).Is("reminder")
+            && words.ClassAt(cue.Content) is not (WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb)
+        )
+        // "The stairs are dirty and need sweeping": that is what they need.
+        || (cue.Cue.Label is "need" && IsOfWhatIsTold(words, sentence, i))
         || IsAPlace(words, cue)
         // "Ada needs to ring them": it opens with her.
         || (
@@ -105,6 +113,8 @@ internal static class CuesInPlace
             && words.At(cue.Content - 1).Is("be")
             && words.At(cue.Content).Lower is "here" or "there" or "in" or "at" or "on" or "around"
         )
+        // "It's worth a try"
+        || (words.At(cue.Content - 1).Is("worth") && words.ClassAt(cue.Content) is not WordClass.Gerund)
         // "We could do with somebody strong"
         || (
             cue.Cue.Label is "mind"
@@ -129,6 +139,14 @@ internal static class CuesInPlace
                 && words.At(k + 1).Lower is "do" or "does" or "are" or "is" or "will" or "should"
                 && words.ClassAt(k + 2) is WordClass.You or WordClass.I or WordClass.We or WordClass.Subject
             )
+                return true;
+        return false;
+    }
+
+    private static bool IsOfWhatIsTold(MessageWords words, Sentence sentence, int need)
+    {
+        for (var i = need - 1; i > sentence.From && words.ClassAt(i) is not WordClass.Comma; i--)
+            if (Needing.IsToldBefore(words, sentence, i) == need)
                 return true;
         return false;
     }

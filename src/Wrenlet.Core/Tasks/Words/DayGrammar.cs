@@ -242,9 +242,17 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
         if (
             (At(i).Is("the") ? at == i + 1 : at == i && At(i - 1).Is("the"))
             && At(At(i).Is("the") ? i - 1 : i - 2).Lower
-                is not ("on" or "by" or "before" or "for" or "after" or "from" or "until" or "till")
+                is not ("on" or "by" or "before" or "after" or "from" or "until" or "till")
+            && !(At(at + 1).Lower is "morning" or "afternoon" or "evening" or "night" or "lunchtime")
             && At(at + 1).IsWord
-            && WordForms.ClassOf(At(at + 1).Lower) is WordClass.Noun or WordClass.NounOrVerb
+            && (
+                WordForms.ClassOf(At(at + 1).Lower) is WordClass.Noun or WordClass.NounOrVerb
+                // "The tickets for the Friday show"
+                || (
+                    At(At(i).Is("the") ? i - 1 : i - 2).Is("for")
+                    && WordForms.ClassOf(At(at + 1).Lower) is WordClass.VerbOrNoun or WordClass.Verb
+                )
+            )
         )
             return null;
         at++;

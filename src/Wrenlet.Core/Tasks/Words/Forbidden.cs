@@ -12,6 +12,8 @@ internal static class Forbidden
         // "Don't forget": that reminds.
         if (cue.Cue.Label is "forbid" && words.At(content).Is("forget"))
             return true;
+        if (IsLeftAsItIs(words, content, s.To))
+            return true;
         if (words.At(content).Is("stop") && words.ClassAt(content + 1) is WordClass.Gerund)
             return true;
         if (
@@ -32,6 +34,22 @@ internal static class Forbidden
             if (words.ClassAt(i) is WordClass.Time && (IsUntil(words, i) || IsUntil(words, i - 1)))
                 return false;
         return true;
+    }
+
+    /// <summary>"Leave the gate as it is", "leave them alone".</summary>
+    public static bool IsLeftAsItIs(MessageWords words, int content, int to)
+    {
+        if (!words.At(content).Is("leave"))
+            return false;
+        for (var i = content + 2; i < to && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash); i++)
+            if (
+                words.At(i).Is("as")
+                    && words.At(i + 1).Lower is "it" or "they" or "is"
+                    && words.ClassAt(i + 2) is not WordClass.Past
+                || words.At(i).Is("alone") && !words.IsPlain(i + 1)
+            )
+                return true;
+        return false;
     }
 
     private static bool IsUntil(MessageWords words, int i) => words.At(i).Lower is "until" or "till" or "before";

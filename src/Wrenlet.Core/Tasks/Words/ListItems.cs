@@ -53,5 +53,43 @@ internal static class ListItems
         return from < to && (IsWho(words.ClassAt(from)) || IsWho(words.ClassAt(to - 1)));
     }
 
+    /// <summary>"Please do the following:", "could you do these three things: ...": what is to be done is said behind it.</summary>
+    public static bool AreAnnounced(this MessageWords words, Sentence s, int content)
+    {
+        if (!words.At(content).Is("do"))
+            return false;
+        var (announced, listed) = (false, s.Index + 1 < words.Sentences.Count && words.Sentences[s.Index + 1].IsItem);
+        for (var i = content + 1; i < s.To; i++)
+        {
+            announced |= i < content + 4 && words.At(i).Lower is "following" or "things" or "jobs" or "tasks";
+            listed |= words.ClassAt(i) is WordClass.Colon;
+        }
+
+        return announced && listed;
+    }
+
+    /// <summary>
+    /// "Order:", "Ada, please buy:": the verb that a heading says for each thing listed below it; null where it says none.
+    /// </summary>
+    public static string? VerbAbove(this MessageWords words, Candidate request)
+    {
+        if (!request.Sentence.IsItem || request.Cue.Cue != Cue.None || !words.ClassAt(request.Content).CanOpenAThing())
+            return null;
+        var i = request.Sentence.Index;
+        while (i > 0 && words.Sentences[i].IsItem)
+            i--;
+        var heading = words.Sentences[i];
+        if (heading.IsItem || words.ClassAt(heading.To - 1) is not WordClass.Colon)
+            return null;
+        var verb = -1;
+        for (var k = heading.From; k < heading.To; k++)
+            if (words.IsPlain(k) && words.ClassAt(k) is not (WordClass.To or WordClass.Crew))
+                if (verb >= 0)
+                    return null;
+                else
+                    verb = k;
+        return verb >= 0 && words.ClassAt(verb) is WordClass.Verb or WordClass.VerbOrNoun ? words.At(verb).Lower : null;
+    }
+
     private static bool IsWho(WordClass kind) => kind is WordClass.Tag or WordClass.Person or WordClass.Crew;
 }

@@ -74,8 +74,8 @@ internal static class Listing
             return [];
         if (joints == 0)
             return (CalledAlone.In(words, s) ?? AskedBeside.OfWhoIsNamed(words, s)) is { } only ? [only] : [];
-        return Counted(words, s) is { Count: > 0 } counted ? counted
-            : SharedApart.NamedInBrackets(words, s) is { Count: > 0 } named ? named
+        return SharedApart.NamedInBrackets(words, s) is { Count: > 0 } named ? named
+            : Counted(words, s) is { Count: > 0 } counted ? counted
             : SharedApart.NamedBehindBy(words, s) is { Count: > 0 } by ? by
             : SharedOut(words, s) is { Count: > 0 } shared ? shared
             : SharedApart.WithMe(words, s) is { Count: > 0 } mine ? mine
@@ -99,22 +99,40 @@ internal static class Listing
         {
             if (
                 words.At(i).Lower
-                is not ("things" or "jobs" or "tasks" or "points" or "favours" or "errands" or "requests")
+                is not (
+                    "things"
+                    or "jobs"
+                    or "tasks"
+                    or "points"
+                    or "favours"
+                    or "errands"
+                    or "requests"
+                    or "following"
+                )
             )
                 continue;
-            var count = Lexicon.Numbers.GetValueOrDefault(words.At(i - 1).Lower, (int)words.At(i - 1).Value);
+            var said = words.At(i - 1).Lower is "more" or "other" or "last" ? i - 2 : i - 1;
+            var count = Lexicon.Numbers.GetValueOrDefault(words.At(said).Lower, (int)words.At(said).Value);
             var opens = i + 1;
             while (opens < s.To && words.ClassAt(opens) is not WordClass.Colon)
                 opens++;
             // "Three things, the lamp, the lock and the gate"
             if (opens == s.To)
                 opens = Enumerable.Range(i + 1, s.To - i - 1).FirstOrDefault(k => IsMark(words, k), s.To);
+            // "Please do the following: sweep the yard and lock the gate"
+            if (words.At(i).Is("following") && Cut(words, s, opens + 1, marksOnly: false) is var all)
+                return all.Count > 1 && all.TrueForAll(p => Orders(words, p.Content)) ? all : [];
             if (count is < 2 or > MostParts || opens + 1 >= s.To || TellsOfThem(words, i + 1, opens))
                 return [];
             var parts = Cut(words, s, opens + 1, marksOnly: true);
             if (parts.Count != count)
                 parts = Cut(words, s, opens + 1, marksOnly: false);
-            return parts.Count == count ? [.. parts.Where(p => !States(words, p.Content, p.End))] : [];
+            // "Three things: Ada books the room, Ben buys the biscuits, ..."
+            if (parts.Count > 0 && words.WhoAt(parts[0].Content, s.To) is not null)
+                return [];
+            return parts.Count == count
+                ? [.. parts.Where(p => !States(words, p.Content, p.End) || Orders(words, p.Content))]
+                : [];
         }
 
         return [];

@@ -306,6 +306,15 @@ internal sealed class Mentions(MessageWords words)
                         && !Groups.Contains(words.At(j - 1).Lower)
                         && words.ClassAt(j + 1) is WordClass.Preposition
                     );
+            // "The vacuum's full"
+            case WordClass.Stating:
+                return _naming.IsShortForIs(j)
+                    && before
+                        is WordClass.Determiner
+                            or WordClass.Possessive
+                            or WordClass.Noun
+                            or WordClass.NounOrVerb
+                            or WordClass.VerbOrAdjective;
             case WordClass.Third
                 when before is WordClass.VerbOrNoun
                     && NamingWords.IsPlural(words.At(j).Lower)
@@ -361,7 +370,14 @@ internal sealed class Mentions(MessageWords words)
     {
         while (
             end + 1 < to
-            && words.At(end).Lower is "of" or "for" or "on" or "in" or "at" or "from"
+            && (
+                words.At(end).Lower is "of" or "for" or "on" or "in" or "at" or "from"
+                // "The lamp over the light table flickers"
+                || (
+                    part is Part.Subject or Part.Alone
+                    && words.At(end).Lower is "over" or "under" or "behind" or "by" or "near" or "above" or "beside"
+                )
+            )
             && words.TimeAt(end) is null
             && words.ClassAt(end + 1)
                 is WordClass.Determiner

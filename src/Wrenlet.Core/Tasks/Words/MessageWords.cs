@@ -345,6 +345,7 @@ internal sealed class MessageWords
             // "All pots off the floor by the time they come"
             TokenKind.Word when token.Lower is "by" && At(i + 1).Is("the") && At(i + 2).Is("time") =>
                 WordClass.Subordinator,
+            TokenKind.Word when SaidInPassing.Is(_tokens, i) => WordClass.Courtesy,
             // "They had the right number"
             TokenKind.Word
                 when token.Lower is "right" or "dear" && At(i - 1).Lower is "the" or "a" or "my" or "your" or "our" =>
@@ -406,6 +407,8 @@ internal sealed class MessageWords
             && At(at + 1).Lower is "from" or "in" or "at"
         )
             at += 2;
+        else if (OwnerMarks.PastOne(this, i) is { } named)
+            at = named;
         if (At(at).Is("the") && ClassAt(at + 1) is WordClass.Crew)
             at++;
         if (at >= Count || !IsWho(at) || IsStoodInFor(i) || (at > i && IsAPlace(i)))

@@ -121,25 +121,31 @@ internal sealed class NamingWords(MessageWords words)
 
     /// <summary>"The mower's making a noise", "the vacuum's full".</summary>
     public bool IsShortForIs(int i) =>
-        IsOwner(i)
-        && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
-        // "Thursday's meeting"
-        && !Lexicon.Weekdays.ContainsKey(words.At(i).Lower[..^2])
-        && (
-            words.ClassAt(i + 1)
-                is WordClass.Gerund
-                    or WordClass.Adverb
-                    or WordClass.Past
-                    or WordClass.Denial
-                    or WordClass.Determiner
-                    or WordClass.Preposition
-            || IsAllThatIsSaid(i + 1)
-        )
-        && (
-            words.ClassAt(i + 1) is WordClass.Preposition or WordClass.Determiner
-            || !IsThing(i + 2)
-            || words.At(i + 1).Lower is "too" or "so" or "very" or "quite" or "rather"
-        );
+        // "The vacuum's full"
+        words.ClassAt(i) is WordClass.Stating
+            && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
+            && WordForms.ClassOf(words.At(i).Lower) is not WordClass.Stating
+        || IsOwner(i)
+            && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
+            // "Thursday's meeting"
+            && !Lexicon.Weekdays.ContainsKey(words.At(i).Lower[..^2])
+            && (
+                words.ClassAt(i + 1)
+                    is WordClass.Gerund
+                        or WordClass.Adverb
+                        or WordClass.Past
+                        or WordClass.Denial
+                        or WordClass.Determiner
+                        or WordClass.Preposition
+                || IsAllThatIsSaid(i + 1)
+            )
+            && (
+                words.ClassAt(i + 1) is WordClass.Preposition or WordClass.Determiner
+                || !IsThing(i + 2)
+                // "The frame's blown open"
+                || words.At(i + 2).Lower is "open" or "shut" or "loose"
+                || words.At(i + 1).Lower is "too" or "so" or "very" or "quite" or "rather"
+            );
 
     /// <summary>"Walk-in fridge reads nine degrees": of what a sentence tells, and said without an article.</summary>
     public bool IsBareAtTheHead(Mention m) =>

@@ -38,6 +38,60 @@ internal static class Needing
         words.ClassAt(modal - 1) is WordClass.Question
         || words.At(modal - 1).Lower is "how" or "when" or "where" or "why" or "what" or "which" or "who";
 
+    /// <summary>No more words tell how a thing is before it is said what it needs.</summary>
+    private const int MostTold = 7;
+
+    /// <summary>
+    /// "The stairs are dirty and need sweeping", "the shed's a mess and has to be tidied": the verb of what is needed, behind how
+    /// the thing is; null where nothing of the kind is told.
+    /// </summary>
+    public static int? IsToldBefore(MessageWords words, Sentence sentence, int be)
+    {
+        if (
+            words.ClassAt(be) is not WordClass.Be
+            && !(words.At(be).Lower is "looks" or "look")
+            && !IsShortForIs(words, be)
+        )
+            return null;
+        for (var i = be + 2; i < sentence.To && i < be + MostTold; i++)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Time or WordClass.Subordinator)
+                return null;
+            else if (words.At(i).Is("and"))
+            {
+                var verb = i + 1;
+                while (words.ClassAt(verb) is WordClass.Adverb || words.At(verb).Lower is "badly" or "urgently")
+                    verb++;
+                return
+                    words.At(verb).Lower is "need" or "needs" or "wants" or "must" or "should"
+                    || (words.At(verb).Lower is "has" or "have" && words.At(verb + 1).Is("to"))
+                    ? verb
+                    : null;
+            }
+
+        return null;
+    }
+
+    /// <summary>"The shed's a mess".</summary>
+    public static bool IsShortForIs(MessageWords words, int i) =>
+        words.ClassAt(i) is WordClass.Possessive
+        && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
+        && (
+            words.ClassAt(i + 1) is WordClass.Adverb or WordClass.Past
+            || (words.ClassAt(i + 1) is WordClass.Determiner && words.At(i + 1).Lower is "a" or "an")
+            || (words.ClassAt(i + 1) is WordClass.VerbOrAdjective && words.At(i + 2).Is("and"))
+        );
+
+    /// <summary>The comma behind a clause that says which thing is meant; null where none opens at a comma.</summary>
+    private static int? PastWhich(MessageWords words, Sentence sentence, int comma)
+    {
+        if (!(words.At(comma + 1).Lower is "which" or "who"))
+            return null;
+        for (var i = comma + 2; i < sentence.To && i < comma + MostTold; i++)
+            if (words.ClassAt(i) is WordClass.Comma)
+                return i;
+        return null;
+    }
+
     /// <summary>Verbs by which a thing that opens at a token needs something, each with where that something begins.</summary>
     public static IEnumerable<(int Verb, int Complement)> Of(MessageWords words, Sentence sentence, int from)
     {
@@ -69,6 +123,10 @@ internal static class Needing
                     or "it's"
                     or "arrange"
                     or "organise"
+            // "All of you need to sign": whom it is said to
+            || (words.At(from).Lower is "all" or "both" && words.At(from + 1).Is("of") && words.At(from + 2).Is("you"))
+            // "Was dirty and still needs washing"
+            || (words.ClassAt(from) is WordClass.Adverb && words.ClassAt(from - 1) is WordClass.Conjunction)
         )
             yield break;
         for (var i = from + 1; i < sentence.To && i < from + 10; i++)
@@ -92,6 +150,20 @@ internal static class Needing
                 yield break;
             }
 
+            // "The stairs are dirty and need sweeping"
+            if (IsToldBefore(words, sentence, i) is { } needing)
+            {
+                i = needing - 1;
+                continue;
+            }
+
+            // "The pump, which is new, needs servicing"
+            if (words.ClassAt(i) is WordClass.Comma && PastWhich(words, sentence, i) is { } behind)
+            {
+                i = behind;
+                continue;
+            }
+
             if (
                 words.ClassAt(i)
                     is WordClass.Comma
@@ -112,6 +184,12 @@ internal static class Needing
                     ? i + 2
                     : i + 1,
                 "has" or "have" or "ought" when words.At(i + 1).Is("to") => i + 2,
+                // "The photo wall could do with sorting"
+                "could"
+                or "can"
+                    when words.At(i + 1).Is("do")
+                        && words.At(i + 2).Is("with")
+                        && words.ClassAt(i + 3) is WordClass.Gerund => i + 3,
                 // "the bench gets scrubbed", "the holds to be washed"
                 "gets" or "get" when words.ClassAt(i + 1) is WordClass.Past => i + 1,
                 "to" when words.At(i + 1).Is("be") && words.ClassAt(i + 2) is WordClass.Past => i + 2,

@@ -28,8 +28,14 @@ internal static class NeedyTitles
         var end = needs;
         while (end > from + 1 && words.ClassAt(end - 1) is WordClass.Adverb)
             end--;
+        for (var i = from + 1; i < end; i++)
+            if (words.ClassAt(i) is WordClass.Comma && words.At(i + 1).Lower is "which" or "who")
+                return i;
         if (words.ClassAt(end - 1) is not WordClass.Conjunction)
             return end;
+        for (var i = from + 1; i < end - 1; i++)
+            if (Needing.IsToldBefore(words, words.SentenceOf(from), i) is not null)
+                return Needing.IsShortForIs(words, i) ? i + 1 : i;
         for (var i = from + 1; i < end - 1; i++)
             if (words.ClassAt(i) is WordClass.Past && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Object)
                 return i;

@@ -30,6 +30,8 @@ internal sealed class OnlySaid(MessageWords words)
     /// <param name="needs">The verb of a thing that needs something; -1 where it is said directly.</param>
     public bool Is(Sentence s, int from, CueFound cue, int content, int needs) =>
         words.At(content).Lower is "not" or "except" or "whatever" or "whichever" or "however" or "anyway"
+        // "Deadline 20 April - Ada - the list"
+        || (words.At(content).Is("deadline") && words.TimeAt(content + 1) is not null)
         // "You know what to do"
         || (words.At(content).Is("know") && words.At(content + 1).Lower is "what" or "how" or "where" or "who")
         // "Paint the hall before the fair, the drivers can do it": that says whose it is.
@@ -168,6 +170,7 @@ internal sealed class OnlySaid(MessageWords words)
                     && words.ClassAt(i - 3) is WordClass.Stating or WordClass.I or WordClass.We
             )
         )
+        || (words.At(i).Is("to") && words.At(i + 1).Is("know") && words.At(i - 1).Lower is "need" or "want" or "like")
         || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below"
         || (words.At(i).Is("do") && words.At(i + 3).Is("favour") && i + 4 >= s.To)
         || (
@@ -347,7 +350,10 @@ internal sealed class OnlySaid(MessageWords words)
                 && words.At(from - 1).Lower is "when" or "where" or "how" or "why" or "what" or "who"
                 || words.At(from).Is("you")
                     && (
-                        (words.ClassAt(from + 1) is WordClass.Denial && !words.At(s.To).Is("?"))
+                        (
+                            words.ClassAt(from + 1) is WordClass.Denial
+                            || words.At(from + 1).Lower is "can't" or "cannot" or "mustn't"
+                        ) && !words.At(s.To).Is("?")
                         || (words.At(from + 1).Is("can") && Allows(s, content))
                     ),
             // "Can the workroom manage that?"
@@ -444,10 +450,17 @@ internal sealed class OnlySaid(MessageWords words)
         // "Three things: the lamp, the lock and the gate"
         || (
             (words.ClassAt(content) is WordClass.Number || Lexicon.Numbers.ContainsKey(words.At(content).Lower))
-            && Counted.Contains(words.At(content + 1).Lower)
-            && content + 2 < s.To
-            && words.ClassAt(content + 2) is WordClass.Colon or WordClass.Comma or WordClass.Dash or WordClass.Person
+            && (words.At(content + 1).Lower is "more" or "other" or "last" ? content + 2 : content + 1) is var counted
+            && Counted.Contains(words.At(counted).Lower)
+            && counted + 1 < s.To
+            && words.ClassAt(counted + 1)
+                is WordClass.Colon
+                    or WordClass.Comma
+                    or WordClass.Dash
+                    or WordClass.Person
+                    or WordClass.Time
         )
+        || ListItems.AreAnnounced(words, s, content)
         // "When you're through with it", "what an evening"
         || (
             cue.Cue.Doer is Doer.You

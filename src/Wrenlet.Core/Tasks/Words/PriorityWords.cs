@@ -16,7 +16,7 @@ internal static class PriorityWords
                 + "can't wait; cannot wait; won't wait; must not wait; drop everything; drop everything and; "
                 + "drop everything else; drop everything else and; drop what you're doing; drop whatever you're doing; "
                 + "drop what you are doing; need to hurry; need to rush; particular hurry; particular rush; "
-                + "hurry up and; soon as; as soon as"
+                + "hurry up and; soon as; as soon as; the sooner the better"
         ),
         .. from lead in (string[])["as ", ""]
         from how in (string[])["soon", "quick", "quickly", "fast", "early"]
@@ -97,6 +97,9 @@ internal static class PriorityWords
             at++;
         }
 
+        // "It is no longer urgent"
+        if (denied && tokens[at].Is("longer"))
+            at++;
         while (
             (denied || lead || at == i)
             && at < tokens.Count
@@ -167,6 +170,14 @@ internal static class PriorityWords
     {
         if (now + 1 < tokens.Count && tokens[now + 1].Lower is "please" or "pls" or "plz")
             return now > 0;
+        // "Turn it off now, please"
+        if (
+            now > 1
+            && tokens[now + 1].Is(",")
+            && tokens[now + 2].Lower is "please" or "pls" or "plz"
+            && (now + 3 >= tokens.Count || tokens[now + 3].Lower is "." or "!")
+        )
+            return true;
         var ends =
             now + 1 == tokens.Count
             || tokens[now + 1].Kind is TokenKind.LineBreak

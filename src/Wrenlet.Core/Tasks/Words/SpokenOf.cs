@@ -71,7 +71,11 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 found[i] = words.Slice(several.From, several.To);
             // "We're out of salt, get some"
             else if (IsSome(i) && Before().OrderBy(FromNearest).FirstOrDefault(IsLacked) is { } lacked)
-                found[i] = "some " + words.Slice(lacked.From, lacked.To);
+                found[i] = $"{words.At(i).Lower} {words.Slice(lacked.From, lacked.To)}";
+            // "The milk is off, get some"
+            else if (IsSome(i) && Before().OrderBy(FromNearest).FirstOrDefault(IsGone) is { } gone)
+                found[i] =
+                    $"{words.At(i).Lower} {words.Slice(words.At(gone.From).Is("the") ? gone.From + 1 : gone.From, gone.To)}";
             else if (
                 words.At(i).Is("yours")
                 && Before().Where(m => !m.IsSomebody && !m.Speaks).MaxBy(m => m.Part is Part.Aside ? 0 : 1) is { } own
@@ -199,11 +203,22 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
 
     /// <summary>"They want photographs, can you take some".</summary>
     private bool IsSome(int i) =>
-        words.At(i).Is("some")
+        words.At(i).Lower is "some" or "more"
         && i == request.Content + 1
         && (!words.IsPlain(i + 1) || words.TimeAt(i + 1) is not null || i + 1 >= request.End);
 
     private bool IsLacked(Mention m) => _naming.IsLacked(m.From);
+
+    /// <summary>"The milk is off", "the toilet roll is running low".</summary>
+    private bool IsGone(Mention m)
+    {
+        if (m is not { Part: Part.Subject, IsSomebody: false } || (words.At(m.From).Is("the") && m.To - m.From < 2))
+            return false;
+        for (var i = m.To; i < m.To + 4 && !_naming.IsBreak(i); i++)
+            if (words.At(i).Lower is "off" or "low" or "gone" or "out" or "finished" or "sour" or "stale" or "short")
+                return true;
+        return false;
+    }
 
     private bool IsIndefinite(Mention m) => words.At(m.From).Lower is "a" or "an";
 
@@ -246,6 +261,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         if (_before is not null)
             return _before;
         _before = _mentions.In(Math.Max(request.Sentence.From, request.From - Tokens), request.From);
+        // "I promised Caspian to send him the drawing"
+        if (request.Cue.Cue.Label is "promise" && words.At(request.From + 1).Lower is "promised" or "have")
+            _before.AddRange(_mentions.In(request.From + 1, request.Content));
         for (var back = 1; back <= Sentences && request.Sentence.Index - back >= 0; back++)
         {
             var sentence = words.Sentences[request.Sentence.Index - back];

@@ -99,7 +99,27 @@ internal sealed class TimeGrammar
         ?? Heading(i)
         ?? TimedRepeat(i)
         ?? _ranges.Read(i)
+        ?? OfADayThatIsCalled(i)
         ?? Simple(i);
+
+    /// <summary>"By her birthday, the 9th of May", "on your first day, the 27th": the day, with what it is called.</summary>
+    private TimePhrase? OfADayThatIsCalled(int i)
+    {
+        if (
+            !(At(i).Lower is "by" or "on" or "before")
+            || !(At(i + 1).Lower is "the" or "my" or "your" or "his" or "her" or "our" or "their")
+        )
+            return null;
+        var comma = At(i + 3).Is(",") ? i + 3 : i + 4;
+        return
+            At(comma).Is(",")
+            && At(comma - 1).Kind is TokenKind.Word
+            && (At(comma + 1).Is("the") || At(comma + 1).Kind is TokenKind.Number or TokenKind.Ordinal)
+            && _days.Read(comma + 1) is { } day
+            && (IsEnd(day.To) || At(day.To).Lower is "," or "." or "?" or "!")
+            ? Resolve(i, day.To, TimeRoles.At(_tokens, i).Role, day, null)
+            : null;
+    }
 
     /// <summary>"Trade fair: Ada stand, Ben brochures": a milestone over what is to be done for it.</summary>
     private TimePhrase? Heading(int i)
@@ -224,6 +244,9 @@ internal sealed class TimeGrammar
         {
             var next = At(clock.To).Lower is "on" or "of" or "," ? clock.To + 1 : clock.To;
             day = _days.Read(next) ?? (next != clock.To ? _days.Read(clock.To) : null);
+            // "At quarter to seven on opening night": of the two that it may be, the one nearer to it
+            if (day is null && At(clock.To).Is("on") && _days.Milestone(next, out var past) is { } moment)
+                (day, clock) = OnTheDayOf(moment, past, clock);
         }
         else if (day is not null)
         {
@@ -284,6 +307,19 @@ internal sealed class TimeGrammar
         if (At(end).Is("sharp"))
             end++;
         return Resolve(i, end, role, day, clock);
+    }
+
+    private (DayWords Day, ClockWords Clock) OnTheDayOf(Instant milestone, int to, ClockWords clock)
+    {
+        var at = milestone.InZone(_setting.Calendar.Zone).LocalDateTime;
+        var said = clock.Time(at.Date);
+        var other = said.PlusHours(12);
+        return (
+            new(to, at.Date),
+            clock.BareHour is not null && Apart(other) < Apart(said) ? clock with { Time = _ => other } : clock
+        );
+
+        long Apart(LocalTime time) => Math.Abs(Period.Between(at.TimeOfDay, time, PeriodUnits.Minutes).Minutes);
     }
 
     /// <summary>"the morning of the opening", "on the evening of the 12th", "the night before the show".</summary>

@@ -21,7 +21,8 @@ internal sealed class TimeRanges(
         .Any(i => tokens[i].Lower is "between" or "from");
 
     /// <summary>The range that opens at a token; null where none does.</summary>
-    public TimePhrase? Read(int i) => (_saysFromAndTo ? Between(i) ?? DayBetween(i) : null) ?? Dates(i) ?? Weekdays(i);
+    public TimePhrase? Read(int i) =>
+        (_saysFromAndTo ? Between(i) ?? DayBetween(i) : null) ?? Dates(i) ?? Weekdays(i) ?? DayAndHours(i);
 
     /// <summary>"20-24 April", "the 20th to the 24th of April": the month is said once, at the end.</summary>
     private TimePhrase? Dates(int i)
@@ -88,6 +89,22 @@ internal sealed class TimeRanges(
                 From = i,
             }
             : null;
+    }
+
+    /// <summary>"Thursday 8 to 10", "tomorrow 8 to 10".</summary>
+    private TimePhrase? DayAndHours(int i)
+    {
+        var at = At(i).Is("on") ? i + 1 : i;
+        if (
+            !(IsWeekday(at) || At(at).Lower is "today" or "tomorrow")
+            || days.Read(at) is not { } day
+            || At(day.To).Kind is not TokenKind.Number
+            || Hours(day.To - 1, day, to => At(to).Lower is "to" or "until" or "till" or "-") is not { } hours
+            // "Thursday 8 to 10 boxes"
+            || (At(hours.To).IsWord && At(hours.To).Lower is not ("please" or "and" or "at" or "in"))
+        )
+            return null;
+        return hours with { From = i };
     }
 
     /// <summary>

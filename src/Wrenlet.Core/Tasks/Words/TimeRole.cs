@@ -32,7 +32,7 @@ internal static class TimeRoles
             or "around"
             or "about"
                 // "Reconcile the till"
-                when Word(i).IsWord && !(Word(i).Is("till") && Word(i - 1).Is("the")):
+                when Word(i).IsWord && !(Word(i).Is("till") && IsMoneyTaken(Word(i - 1).Lower)):
                 var then = i + 1;
                 if (Word(i).Is("due") && Word(then).Lower is "on" or "by" or "at")
                     then++;
@@ -43,7 +43,11 @@ internal static class TimeRoles
                 return (TimeRole.Before, i + 1);
             case "in" when Word(i + 1).Is("time") && Word(i + 2).Is("for"):
                 return (TimeRole.By, i + 3);
-            case "right" or "straight" or "shortly" or "just" or "soon" when Word(i + 1).Lower is "before" or "after":
+            case "right"
+            or "straight"
+            or "shortly"
+            or "just"
+            or "soon" when Word(i + 1).Lower is "before" or "after" && !IsPutRight(tokens, i):
                 return (Word(i + 1).Is("before") ? TimeRole.Before : TimeRole.After, i + 2);
             case "ahead" or "in" when Word(i + 1).Lower is "of" or "advance":
                 return (
@@ -85,6 +89,34 @@ internal static class TimeRoles
 
         ref readonly Token Word(int k) => ref tokens[k];
     }
+
+    /// <summary>"Reconcile the till", "the bulb over till 2": what stands before it leads to a thing.</summary>
+    private static bool IsMoneyTaken(string before) =>
+        before
+            is "the"
+                or "a"
+                or "each"
+                or "every"
+                or "our"
+                or "over"
+                or "at"
+                or "on"
+                or "of"
+                or "by"
+                or "for"
+                or "behind"
+                or "near"
+                or "use";
+
+    /// <summary>"It has to be put right before the show", "put it right".</summary>
+    private static bool IsPutRight(Tokens tokens, int i) =>
+        tokens[i].Is("right")
+        && (
+            IsPut(tokens[i - 1].Lower)
+            || (tokens[i - 1].Lower is "it" or "that" or "them" && IsPut(tokens[i - 2].Lower))
+        );
+
+    private static bool IsPut(string word) => word is "put" or "set" or "get" or "make" or "made" or "done";
 
     /// <summary>"Be at the depot for eight": what stands before "for" is a place to be at.</summary>
     public static bool IsBeingThere(Tokens tokens, int i)

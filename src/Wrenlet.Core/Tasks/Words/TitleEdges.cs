@@ -72,7 +72,7 @@ internal static class TitleEdges
 
     /// <summary>What may stand last and says nothing of what is to be done.</summary>
     private static readonly FrozenSet<string> Ending = Lexicon.Set(
-        "now later onwards myself yourself yourselves ourselves personally"
+        "now later soon onwards myself yourself yourselves ourselves personally"
     );
 
     private static readonly FrozenSet<string> Welcome = Lexicon.Set(
@@ -129,6 +129,7 @@ internal static class TitleEdges
             && title[(last + 1)..] is not "X"
             // "See to that"
             && !title.EndsWith(" to that", StringComparison.Ordinal)
+            && title is not ("Do that" or "do that")
             && !IsPutOn(title, last)
         )
             title = title[..last].TrimEnd(Blank);

@@ -96,6 +96,29 @@ internal static class Titles
             && WordForms.PastBase(words.At(request.Content + 1).Lower) is not null
         )
             return Of(words, request with { Content = request.Content + 1 }, taken, author, byStaff);
+        // "Do send us a copy"
+        if (
+            request.Needs < 0
+            && words.At(request.Content).Is("do")
+            && request.Content + 2 < request.End
+            && words.ClassAt(request.Content + 1) is WordClass.Verb
+        )
+            left[request.Content] = false;
+        // "Forget the posters and do the menus first"
+        if (request.Needs < 0 && words.At(request.Content).Is("forget"))
+            for (var i = request.Content + 2; i + 1 < request.End; i++)
+                if (words.At(i).Is("and") && Listing.Orders(words, i + 1))
+                    Array.Fill(left, false, request.Content, i + 1 - request.Content);
+        // "First ring the bank and then pay the bill"
+        if (
+            request.Needs < 0
+            && words.At(request.Content).Is("first")
+            && request.Content + 2 < request.End
+            && (
+                Listing.Orders(words, request.Content + 1) || words.ClassAt(request.Content + 1) is WordClass.Determiner
+            )
+        )
+            left[request.Content] = false;
         // "Nip up and count the trays": how one gets there is no part of it.
         if (
             request.Needs < 0
@@ -122,6 +145,16 @@ internal static class Titles
                     && words.ListedAs(request) is { IsAllThatIsAsked: true }
                 )
                     Array.Fill(left, false, i, request.End - i);
+        // "Tell the volunteers, Ada, that they can eat here"
+        for (var i = request.Content + 2; i + 1 < request.End; i++)
+            if (
+                words.ClassAt(i) is WordClass.Comma
+                && words.ClassAt(i - 1) is WordClass.Person or WordClass.Crew or WordClass.Tag
+                && words.At(i + 1).Lower is "that" or "whether" or "if" or "to" or "about"
+                && words.Names.Find(n => n.To == i) is { } vocative
+                && words.ClassAt(vocative.From - 1) is WordClass.Comma
+            )
+                (left[vocative.From - 1], left[i]) = (false, false);
         foreach (var (from, to) in Asides.Whenever(words, request))
             Array.Fill(left, false, from, to - from);
         foreach (var (from, to) in Asides.Vague(words, request))
@@ -211,6 +244,8 @@ internal static class Titles
                 title = $"{enquiry} {Joined(words, told, request.End, left, first, null, meant)}";
             if (words.ListedAs(request) is { Verb: { } verbOfAll })
                 title = $"{verbOfAll} {title}";
+            if (words.VerbAbove(request) is { } verbAbove)
+                title = $"{verbAbove} {char.ToLowerInvariant(title.TrimStart()[0])}{title.TrimStart()[1..]}";
             // "It's important that the letters go out": that they do is what is to be seen to.
             if (request.Cue.Cue.Label is "sure" && words.At(request.Content - 1).Is("that"))
                 title = $"make sure {title}";
@@ -253,6 +288,14 @@ internal static class Titles
             opens++;
         var thing = Joined(words, opens, NeedyTitles.EndOfThing(words, opens, request.Needs), All(words), first, null)
             .Trim(TitleEdges.Blank);
+        // "The shed's a mess and has to be tidied"
+        for (var i = opens; i < request.Needs; i++)
+            if (
+                Needing.IsShortForIs(words, i)
+                && Needing.IsToldBefore(words, request.Sentence, i) is not null
+                && thing.Length > 2
+            )
+                thing = thing[..^2];
         if (
             words.ClassAt(opens)
                 is not (

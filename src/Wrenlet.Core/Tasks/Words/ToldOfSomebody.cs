@@ -13,6 +13,14 @@ internal sealed class ToldOfSomebody(MessageWords words)
         (cue.Cue.Label is "who will" or "suggest" || cue.Cue.Doer is Doer.Author)
             && (IsSomewhere(content) || IsSomewhere(cue.Content))
         || (
+            // "Ada should be back by two"
+            cue.Cue.Label
+                is "who must"
+            && words.At(cue.To - 1).Is("should")
+            && words.At(content).Is("be")
+            && words.At(content + 1).Lower is "back" or "home" or "along" or "free"
+        )
+        || (
             // "Ada can tell one by its smell"
             cue.Cue.Label
                 is "who can"

@@ -323,6 +323,13 @@ internal static class ToldSentences
                 && i + 5 >= sentence.To
             )
                 return true;
+            // "Doors must be kept shut, says the sign"
+            if (
+                words.At(i + 1).Lower is "says" or "say"
+                && words.ClassAt(i + 2) is WordClass.Determiner
+                && i + 5 >= sentence.To
+            )
+                return true;
             if (words.At(i + 1).Is("it") && words.At(i + 2).Is("says") && words.At(i + 3).Lower is "so" or "on" or "in")
                 return true;
             if (
@@ -348,6 +355,9 @@ internal static class ToldSentences
     public static bool WantToKnow(MessageWords words, Sentence sentence)
     {
         if (!words.At(sentence.To).Is("?"))
+            return false;
+        // "Have a look at it, would you?"
+        if (words.ClassAt(sentence.To - 1) is WordClass.You && words.ClassAt(sentence.To - 2) is WordClass.Modal)
             return false;
         for (var i = sentence.From; i < sentence.To; i++)
             if (

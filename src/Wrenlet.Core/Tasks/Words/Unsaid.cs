@@ -361,7 +361,7 @@ internal sealed class Unsaid(MessageWords words, Candidate request, SpokenOf spo
         var asked = words.At(request.Content - 1).Is("do") ? request.Content - 1 : request.Content;
         if (
             words.At(asked).Lower is not ("do" or "get" or "sort")
-            || !(words.At(asked + 1).Lower is "it" or "that" or "so")
+            || !(words.At(asked + 1).Lower is "it" or "that" or "so" || !words.IsPlain(asked + 1))
             || request.Sentence.Index == 0
             || words.Sentences[request.Sentence.Index - 1] is var before && !words.At(before.To).Is("?")
         )

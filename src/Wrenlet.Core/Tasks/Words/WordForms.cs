@@ -55,10 +55,11 @@ internal static class WordForms
         (WordClass.Conjunction, "and but or so then plus & nor yet"),
         (WordClass.Subordinator, "because while whereas if unless when whenever once although though whether"),
         (WordClass.Question, "who whom whose which what where why how"),
-        (WordClass.Denial, "not never don't neither no-one"),
+        (WordClass.Denial, "not never don't needn't neither no-one"),
         (
             WordClass.Courtesy,
-            "please kindly thanks thank cheers ta hi hello hey hiya dear morning ok okay right well sorry just yes no oh fyi ah"
+            "please kindly thanks thank cheers ta hi hello hey hiya dear morning ok okay right well sorry just yes no oh fyi ah btw ps "
+                + "p.s"
         ),
         (
             WordClass.Adverb,

@@ -90,6 +90,13 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                     || (t.Time.ClockAlone is null && words.SentenceOf(t.Time.From).Index > request.Sentence.Index)
                 )
             );
+        // "The courier comes at three, so have the boxes by the door at half past two"
+        if (taken.Exists(t => t.Time.ClockAlone is not null && TimeRules.IsInside(t.Time, request)))
+            taken.RemoveAll(t =>
+                t.Time.ClockAlone is not null
+                && t.Time.To <= request.From
+                && words.SentenceOf(t.Time.From) == request.Sentence
+            );
         // What an item says of itself counts more than what its heading says.
         if (request.Sentence.IsItem && taken.Exists(t => IsItsOwn(t.Time, request)))
             taken.RemoveAll(t => t.Time.Due is not null && !words.SentenceOf(t.Time.From).IsItem);
@@ -443,9 +450,24 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         if (words.SentenceOf(who.From) != request.Sentence || who.To > request.Content)
             return false;
         var marked = words.ClassAt(who.To) is WordClass.Comma or WordClass.Colon or WordClass.Dash;
-        return who.From == request.Sentence.From
+        return IsAtTheHead(who, request.Sentence)
             ? marked || words.ClassAt(who.Names[0]) is WordClass.Tag || who.To == request.Content
-            : marked && who.To + 1 == request.From && words.ClassAt(who.From - 1) is WordClass.Comma;
+            : marked && who.To + 1 == request.From && words.ClassAt(who.From - 1) is WordClass.Comma or WordClass.Dash;
+    }
+
+    /// <summary>"Ben, ...", "and Ben, ...", "also, Ben, ...".</summary>
+    private bool IsAtTheHead(WhoPhrase who, Sentence sentence)
+    {
+        var head = sentence.From;
+        while (
+            head < who.From
+            && (
+                words.ClassAt(head) is WordClass.Conjunction or WordClass.Courtesy or WordClass.Comma
+                || words.At(head).Is("also")
+            )
+        )
+            head++;
+        return head == who.From;
     }
 
     /// <summary>"Ada posters, Ben tours, Tom the till": each is of whom it names; null where the list names nobody.</summary>

@@ -110,7 +110,15 @@ internal static class TimesOfAll
     private static bool EndsWithItsTime(MessageWords words, Sentence s)
     {
         var end = s.To;
-        while (end > s.From && words.ClassAt(end - 1) is WordClass.Courtesy or WordClass.Comma or WordClass.Priority)
+        while (
+            end > s.From
+            && words.ClassAt(end - 1)
+                is WordClass.Courtesy
+                    or WordClass.Comma
+                    or WordClass.Priority
+                    or WordClass.Person
+                    or WordClass.Tag
+        )
             end--;
         if (words.At(end - 1).Is("latest") && words.At(end - 2).Is("the") && words.At(end - 3).Is("at"))
             end -= 3;

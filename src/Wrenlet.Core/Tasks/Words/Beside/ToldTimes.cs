@@ -30,6 +30,7 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
             ? Verdict.By(PlaceTexts.IsPartOfTheThing)
         : IsToldFrom(time, request)
         || (HasADeadline(request) && IsToldOfAnother(time, request))
+        || IsThankedFor(time, request)
         || IsDeniedBehind(time, request)
         || IsDeniedAhead(time, request)
         || IsArranged(time, request)
@@ -51,6 +52,18 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         || IsOfAPartThatTells(time, request)
             ? Verdict.By(PlaceTexts.IsPartOfWhatIsTold)
         : null;
+
+    /// <summary>"Cheers for the help on Sunday, could you also wash the aprons".</summary>
+    private bool IsThankedFor(TimePhrase time, Candidate request)
+    {
+        if (time.To > request.From || words.SentenceOf(time.From) != request.Sentence)
+            return false;
+        var i = time.From - 1;
+        while (i > request.Sentence.From && !Listing.IsMark(words, i - 1))
+            i--;
+        return words.At(i).Lower is "thanks" or "thank" or "cheers" or "ta"
+            && words.At(words.ClassAt(i + 1) is WordClass.You ? i + 2 : i + 1).Is("for");
+    }
 
     /// <summary>"No more cheques from Monday, put a notice up", "hand the old cards in, the new ones work from Monday".</summary>
     private bool IsToldFrom(TimePhrase time, Candidate request)

@@ -123,6 +123,9 @@ internal sealed class WantedTimes(MessageWords words, IReadOnlyList<Candidate> r
         var before = time.From - 1;
         if (words.At(before).Lower is "it" or "them" or "these" or "those" or "something")
             before--;
+        // "Find out what it costs. I need to know by Friday"
+        else if (words.At(before).Is("know") && words.At(before - 1).Is("to"))
+            before -= 2;
         if (words.SentenceOf(time.From) is var home && home.Index > request.Sentence.Index)
             return IsNeededNext(home, time, before, request);
         return (

@@ -1,0 +1,23 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Finds words that are said in passing, of which nothing is to be done: "by the way", "as agreed".</summary>
+internal static class SaidInPassing
+{
+    /// <summary>Whether a word is one of such a phrase.</summary>
+    public static bool Is(Tokens tokens, int i) =>
+        tokens[i].Lower switch
+        {
+            "by" => tokens[i + 1].Is("the") && tokens[i + 2].Is("way"),
+            "the" => tokens[i - 1].Is("by") && tokens[i + 1].Is("way"),
+            "way" => tokens[i - 1].Is("the") && tokens[i - 2].Is("by"),
+            "as" => IsSettled(tokens[i + 1].Lower) && IsApart(tokens, i + 2),
+            var word when IsSettled(word) => (tokens[i - 1].Is("as") && IsApart(tokens, i + 1))
+                || (word is "agreed" && tokens[i + 1].Is(":")),
+            _ => false,
+        };
+
+    private static bool IsSettled(string word) => word is "agreed" or "discussed" or "arranged" or "promised";
+
+    private static bool IsApart(Tokens tokens, int i) =>
+        tokens[i].Lower is "," or ":" or "-" || tokens[i].Name is not null;
+}
