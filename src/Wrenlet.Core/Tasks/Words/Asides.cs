@@ -333,6 +333,13 @@ internal static class Asides
                 continue;
             }
 
+            // "Tell the volunteers, Ada, that they can eat here"
+            if (
+                words.At(i + 1).Is("that")
+                && words.ClassAt(i - 1) is WordClass.Person or WordClass.Crew or WordClass.Tag
+                && Agreement.SaidTo.Contains(words.At(request.Content).Lower)
+            )
+                continue;
             if (
                 ToldBeside.Is(words, i + 1, request.End)
                 || IsAskedAgain(words, request, i + 1)

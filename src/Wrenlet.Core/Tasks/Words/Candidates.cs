@@ -231,6 +231,9 @@ internal static class Candidates
                     && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive or WordClass.Object
                 )
                     return i;
+        // "Ada has until Friday to finish it"
+        if (words.At(cue.Content - 1).Lower is "until" or "till" && words.At(content).Is("to"))
+            return content + 1;
         if (words.ClassIn(sentence, cue.Content) is not WordClass.Comma || cue.Cue.Doer is not Doer.You)
             return content;
         if (words.WhoAt(content, sentence.To) is { } who && words.ClassIn(sentence, who.To) is WordClass.Comma)

@@ -45,7 +45,7 @@ internal sealed class Closeness(MessageWords words, Candidate request)
             fit -= 1;
         // "My suit has a torn zip and the club meets on Friday, mend it"
         if (
-            words.At(request.Content).Lower is "mend" or "fix" or "repair" or "replace"
+            words.At(Asides.PastGoing(words, request)).Lower is "mend" or "fix" or "repair" or "replace"
             && words.ClassAt(m.To) is WordClass.Have or WordClass.HaveBase or WordClass.Be
         )
             fit += 1;

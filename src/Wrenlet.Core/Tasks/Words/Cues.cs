@@ -124,7 +124,7 @@ internal static class Cues
             "never mind",
             "no need",
             "hold off|on|fire",
-            "forget it|that|about",
+            "forget it|that|about|what",
             "scrap that"
         ),
         .. Of(
@@ -166,7 +166,7 @@ internal static class Cues
         .. Of(
             "ask",
             Doer.You,
-            "please? can|could|would|will you please? kindly? quickly? just? also? possibly?",
+            "please? can|could|would|will|might you please? kindly? quickly? just? also? possibly?",
             "please? can|could|would|will you two|both|all|three|lot please?",
             "you couldn't|can't|wouldn't",
             "why don't you|someone|somebody just?",
@@ -263,6 +263,7 @@ internal static class Cues
             "it'd|that'd|it'll be a really|very? big|great|huge|real|enormous? help|relief|favour if <who> "
                 + "could|can|would? please?",
             "perhaps|maybe <who> could|can",
+            "could|can|may|might i|we please? ask|trouble|get|have <who> to",
             "would be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "
                 + "could|can|would|will? please?",
             "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if <who> could|would|can|will?",
@@ -291,6 +292,8 @@ internal static class Cues
             "<who> needs|need|has|have|ought|wants to",
             "<who> has|have got to",
             "<who> must|should remember to",
+            "<who> is|are supposed|meant|due to",
+            "<who> has|have until|till",
             "both|all|two|three of you|us , <who> , must|should to?",
             "both|all|two|three of you|us , <who> , need|have|ought to",
             "<who> will|'ll need|have to",

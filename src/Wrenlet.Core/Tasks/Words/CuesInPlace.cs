@@ -113,8 +113,11 @@ internal static class CuesInPlace
             && words.At(cue.Content - 1).Is("be")
             && words.At(cue.Content).Lower is "here" or "there" or "in" or "at" or "on" or "around"
         )
-        // "It's worth a try"
-        || (words.At(cue.Content - 1).Is("worth") && words.ClassAt(cue.Content) is not WordClass.Gerund)
+        // "It's worth a try"; what might be worth doing is asked where somebody is called.
+        || (
+            words.At(cue.Content - 1).Is("worth")
+            && (words.ClassAt(cue.Content) is not WordClass.Gerund || words.Names.Count == 0)
+        )
         // "We could do with somebody strong"
         || (
             cue.Cue.Label is "mind"

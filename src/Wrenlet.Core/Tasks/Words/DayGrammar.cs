@@ -408,9 +408,12 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
                 working
                 || (nth < 0 && At(at + 1).Is("day"))
                 || Lexicon.Weekdays.TryGetValue(At(at + 1).Lower, out weekday)
+                || At(at + 1).Is("weekend")
             )
         )
             return null;
+        if (At(at + 1).Is("weekend"))
+            weekday = IsoDayOfWeek.Saturday;
         var of = at + (working ? 3 : 2);
         if (!At(of).Is("of") && !(At(of).Is("in") && IsMonth(of + 1)))
             return null;

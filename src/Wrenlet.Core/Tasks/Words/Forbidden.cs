@@ -14,6 +14,12 @@ internal static class Forbidden
             return true;
         if (IsLeftAsItIs(words, content, s.To))
             return true;
+        // "Forget about the old ones", "please forget what I said"
+        if (
+            words.At(content).Is("forget") && words.At(content + 1).Lower is "about" or "what" or "it"
+            || cue.Cue.Label is "please" && words.At(content - 1).Is("forget") && !words.At(content - 2).Is("not")
+        )
+            return true;
         if (words.At(content).Is("stop") && words.ClassAt(content + 1) is WordClass.Gerund)
             return true;
         if (

@@ -77,6 +77,7 @@ internal static class Listing
         return SharedApart.NamedInBrackets(words, s) is { Count: > 0 } named ? named
             : Counted(words, s) is { Count: > 0 } counted ? counted
             : SharedApart.NamedBehindBy(words, s) is { Count: > 0 } by ? by
+            : SharedApart.NamedBehindColons(words, s) is { Count: > 0 } behind ? behind
             : SharedOut(words, s) is { Count: > 0 } shared ? shared
             : SharedApart.WithMe(words, s) is { Count: > 0 } mine ? mine
             : CalledBehind(words, s) is { Count: > 0 } called ? called

@@ -359,7 +359,7 @@ internal sealed class Mentions(MessageWords words)
                 return before is WordClass.Conjunction;
             // "The hangar", where the crew is called Hangar
             case WordClass.Crew:
-                return before is WordClass.Determiner && !_naming.IsSaidOf(j, to);
+                return before is WordClass.Determiner or WordClass.VerbOrAdjective && !_naming.IsSaidOf(j, to);
             default:
                 return _naming.IsNameWord(j) && _naming.IsNameWord(j - 1) && words.ClassAt(j) is not WordClass.Person;
         }

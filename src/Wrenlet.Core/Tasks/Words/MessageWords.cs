@@ -411,6 +411,16 @@ internal sealed class MessageWords
             at = named;
         if (At(at).Is("the") && ClassAt(at + 1) is WordClass.Crew)
             at++;
+        // "The cellar door", where a crew is called so
+        if (
+            at < Count
+            && ClassAt(at) is WordClass.Crew
+            && At(at - 1).Is("the")
+            && ClassAt(at + 1) is WordClass.Noun
+            && !Company.Contains(At(at + 1).Lower)
+            && !At(at + 1).Lower.EndsWith('s')
+        )
+            return null;
         if (at >= Count || !IsWho(at) || IsStoodInFor(i) || (at > i && IsAPlace(i)))
             return null;
         var names = new List<int>();

@@ -93,6 +93,29 @@ internal static class SharedApart
         return parts.Count > 1 && from == s.To && parts.TrueForAll(p => !Tells(words, p.Content, p.End)) ? parts : [];
     }
 
+    /// <summary>"Fair - tents: Ada, glasses: Ben, food: Tom": each with who is to see to it behind its colon.</summary>
+    public static List<ListedPart> NamedBehindColons(MessageWords words, Sentence s)
+    {
+        var parts = new List<ListedPart>();
+        var from = s.From;
+        for (var i = s.From; i < s.To; i++)
+            if (words.ClassAt(i) is WordClass.Dash && parts.Count == 0)
+                from = i + 1;
+            else if (words.ClassAt(i) is WordClass.Colon && words.WhoAt(i + 1, s.To) is { } who && i > from)
+            {
+                if (who.To < s.To && !Listing.IsJoint(words, who.To))
+                    return [];
+                while (from < i && Listing.IsJoint(words, from))
+                    from++;
+                if (!words.ClassAt(from).CanOpenAThing() || Tells(words, from, i))
+                    return [];
+                parts.Add(new(s, from, from, from, i, who) { IsAThing = true });
+                from = i = who.To;
+            }
+
+        return parts.Count > 1 && from == s.To ? parts : [];
+    }
+
     /// <summary>"Two finished stools" are a thing.</summary>
     private static bool Tells(MessageWords words, int from, int to)
     {

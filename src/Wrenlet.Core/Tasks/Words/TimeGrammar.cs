@@ -124,10 +124,11 @@ internal sealed class TimeGrammar
     /// <summary>"Trade fair: Ada stand, Ben brochures": a milestone over what is to be done for it.</summary>
     private TimePhrase? Heading(int i)
     {
-        if (
-            !(i == 0 || At(i - 1).Kind is TokenKind.LineBreak || At(i - 1).Lower is ".")
-            || _days.Milestone(i, out var to) is not { } milestone
-        )
+        if (!(i == 0 || At(i - 1).Kind is TokenKind.LineBreak || At(i - 1).Lower is "."))
+            return null;
+        if (JobsOf(i) is { } jobs)
+            return jobs;
+        if (_days.Milestone(i, out var to) is not { } milestone)
             return null;
         // "Photo shoot list", above what is on it
         var isOfAll = At(to).Lower is "list" or "jobs" or "tasks" or "prep" or "preparation" or "preparations";
@@ -138,9 +139,29 @@ internal sealed class TimeGrammar
             || (isOfAll && (At(to).Is("-") || At(to).Kind is TokenKind.LineBreak))
             // "Trade fair. Ada the stand", "Trade fair - who does what: ..."
             || (At(to).Is(".") && At(to + 1).Name is not null)
-            || (At(to).Is("-") && At(to + 1).Is("who"))
+            || (At(to).Is("-") && (At(to + 1).Is("who") || At(to + 2).Is(":")))
             ? new(i, to, new Point(milestone, 0.9, [], "the milestone's moment"), null, null) { IsMilestone = true }
             : null;
+    }
+
+    /// <summary>"This week's jobs:", "Friday's list:".</summary>
+    private TimePhrase? JobsOf(int i)
+    {
+        var week = At(i).Lower is "this" or "next" && At(i + 1).Is("week's");
+        var list = week ? i + 2 : i + 1;
+        if (
+            !(At(list).Lower is "list" or "jobs" or "tasks" or "work" or "plan")
+            || !(At(list + 1).Is(":") || At(list + 1).Kind is TokenKind.LineBreak)
+        )
+            return null;
+        var day =
+            week ? _days.WeekWith(_sent.Date.PlusWeeks(At(i).Is("next") ? 1 : 0))
+            : At(i).Lower is "today's" or "tomorrow's" ? _days.Read(i)
+            : At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
+            && Lexicon.Weekdays.TryGetValue(At(i).Lower[..^2], out var weekday)
+                ? new DayWords(i + 1, _sent.Date.With(DateAdjusters.NextOrSame(weekday)))
+            : null;
+        return day is null ? null : Resolve(i, list + 1, TimeRole.By, day, null);
     }
 
     /// <summary>"at noon every day".</summary>
@@ -203,7 +224,11 @@ internal sealed class TimeGrammar
         // "Put the heating on an hour before the show"
         if (!At(i).Is("on") && _lengths.Before(at, i) is { } hours)
             return hours;
-        if (role is TimeRole.By or TimeRole.Before && At(at).Is("then") && _named.Before(i) is { } then)
+        if (
+            role is TimeRole.By or TimeRole.Before
+            && (At(at).Is("then") || (At(at).Is("that") && role is TimeRole.Before && !At(at + 1).IsWord))
+            && _named.Before(i) is { } then
+        )
             return new(i, at + 1, then, null, null);
         // "I'm meeting them on Wednesday at two. I'll take the figures then."
         if (

@@ -72,7 +72,7 @@ internal static class Titles
         if (words.At(request.Content).Is("do") && words.At(request.Content + 1).Lower is "me" or "us")
             for (var i = request.Content + 3; i + 1 < request.End && i < request.Content + 7; i++)
                 if (
-                    words.At(i).Is("and")
+                    words.At(i).Lower is "and" or ":" or "-"
                     && words.At(i - 1) is { } last
                     && (last.Is("favour") || last.Name is not null)
                 )

@@ -96,12 +96,9 @@ internal sealed class Tokenizer
     /// <summary>"1) … 2) …" within a line, "1. … 2. …" where one follows the other.</summary>
     private static bool Enumerates(string text, int i, List<Token> tokens)
     {
-        if (
-            !char.IsAsciiDigit(text[i])
-            || i + 2 >= text.Length
-            || text[i + 2] is not ' '
-            || text[i - 1] is not (' ' or '(')
-        )
+        if (IsNumberInBrackets(text, i))
+            return true;
+        if (!char.IsAsciiDigit(text[i]) || i + 2 >= text.Length || text[i + 2] is not ' ' || text[i - 1] is not ' ')
             return false;
         return text[i + 1] is ')'
             || text[i + 1] is '.'
@@ -113,11 +110,21 @@ internal sealed class Tokenizer
                 );
     }
 
+    /// <summary>"(1) ".</summary>
+    private static bool IsNumberInBrackets(string text, int i) =>
+        i + 3 < text.Length
+        && text[i] is '('
+        && char.IsAsciiDigit(text[i + 1])
+        && text[i + 2] is ')'
+        && text[i + 3] is ' ';
+
     private static Token? Bullet(string text, int i)
     {
         var end = i;
         if (text[i] is '-' or '*' or '•' or '+' && i + 1 < text.Length && text[i + 1] == ' ')
             end = i + 1;
+        else if (IsNumberInBrackets(text, i))
+            end = i + 3;
         else if (char.IsAsciiDigit(text[i]))
         {
             var j = i;

@@ -31,6 +31,7 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         : IsToldFrom(time, request)
         || (HasADeadline(request) && IsToldOfAnother(time, request))
         || IsThankedFor(time, request)
+        || IsWhenThereIsNothing(time, request)
         || IsDeniedBehind(time, request)
         || IsDeniedAhead(time, request)
         || IsArranged(time, request)
@@ -52,6 +53,10 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         || IsOfAPartThatTells(time, request)
             ? Verdict.By(PlaceTexts.IsPartOfWhatIsTold)
         : null;
+
+    /// <summary>"Ada: buy stamps. Ben: nothing today".</summary>
+    private bool IsWhenThereIsNothing(TimePhrase time, Candidate request) =>
+        words.At(time.From - 1).Lower is "nothing" && words.SentenceOf(time.From) != request.Sentence;
 
     /// <summary>"Cheers for the help on Sunday, could you also wash the aprons".</summary>
     private bool IsThankedFor(TimePhrase time, Candidate request)

@@ -13,7 +13,11 @@ internal sealed class WantedTimes(MessageWords words, IReadOnlyList<Candidate> r
 
     /// <summary>What settles it before it is asked how long something is so, or in which case; null where nothing does.</summary>
     public Verdict? SettleFirst(TimePhrase time, Candidate request) =>
-        IsUntilWhenOneStays(time, request) || IsHowOftenAhead(time, request)
+        IsUntilWhenOneStays(time, request)
+        || IsHowOftenAhead(time, request)
+        || IsButNotBefore(time, request)
+        || IsUntilWhenOneHas(time, request)
+        || IsFromWhenItRepeats(time, request)
             ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb)
         : IsWhileOneIsAway(time, request)
         || IsWhenItIsFetched(time, request)
@@ -58,6 +62,33 @@ internal sealed class WantedTimes(MessageWords words, IReadOnlyList<Candidate> r
             to++;
         return words.ClassAt(to) is WordClass.Colon;
     }
+
+    /// <summary>"Ada has until Friday to finish it".</summary>
+    private bool IsUntilWhenOneHas(TimePhrase time, Candidate request) =>
+        time.Due is not null
+        && words.At(time.From).Lower is "until" or "till"
+        && words.At(time.From - 1).Lower is "has" or "have"
+        && request.Cue.To == time.From + 1;
+
+    /// <summary>"From the 20th please mow the paths every week".</summary>
+    private bool IsFromWhenItRepeats(TimePhrase time, Candidate request) =>
+        time is { Start: not null, Due: null, Repeats: null }
+        && words.At(time.From).Is("from")
+        && time.To <= request.Content
+        && words.SentenceOf(time.From) == request.Sentence
+        && words.Times.Exists(t => t.Repeats is not null && TimeRules.IsInside(t, request))
+        && requests.All(r => r == request || r.Sentence != request.Sentence || r.From > request.From);
+
+    /// <summary>"Get rid of the old ones, Ada, but not before the season ends".</summary>
+    private bool IsButNotBefore(TimePhrase time, Candidate request) =>
+        time is { Start: not null, Due: null, Repeats: null }
+        && words.At(time.From).Is("not")
+        && words.At(time.From - 1).Is("but")
+        && words.SentenceOf(time.From) == request.Sentence
+        && request.Content < time.From
+        && requests.All(r =>
+            r == request || r.Sentence != request.Sentence || r.From < request.From || r.From > time.From
+        );
 
     /// <summary>"Stay until six on Thursday", "be here till eight".</summary>
     private bool IsUntilWhenOneStays(TimePhrase time, Candidate request) =>
