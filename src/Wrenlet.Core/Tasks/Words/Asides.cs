@@ -218,6 +218,8 @@ internal static class Asides
                 && past - i is > 2 and < 5
                 && words.ClassAt(i - 1) is not WordClass.Conjunction
                 && !(words.At(i - 1).Lower is "look" or "looking" or "half" or "name" or "run")
+                // "Clear up after the party"
+                && !(words.At(i - 1).Is("up") && i - 2 == request.Content)
             )
             {
                 yield return (i, past);

@@ -276,7 +276,9 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
                 or ['1', '0' or '1' or '2', 'i', 's', 'h']
         )
             return Bare(i + 1, At(i).Value, 0);
-        if (HourOf(i) is not { } hour || !EndsHere(i + 1))
+        // "At seven the drivers set off"
+        var atTheHour = At(i - 1).Is("at") && At(i + 1).Lower is "the" or "our" or "my" or "your" or "their";
+        if (HourOf(i) is not { } hour || !(EndsHere(i + 1) || atTheHour))
             return null;
         // "Ask for one tonight".
         if (At(i + 1).Is("tonight") && hour < 5)

@@ -72,7 +72,7 @@ internal sealed class Closeness(MessageWords words, Candidate request)
         // "Ashtrays! Empty them": all that its sentence says.
         if (m.Part is Part.Alone && words.SentenceOf(m.From) is var all && IsAllItSays(all, m))
             fit += 1;
-        if (m.IsInAnAside)
+        if (m.IsInAnAside || IsInABeforeClause(m))
             fit -= 2;
         // "Three new starters, two plumbers and a joiner. Meet them": all of them.
         if (m.Part is Part.Alone && words.ClassAt(m.From - 1) is WordClass.Comma && _naming.IsSeveral(m.From))
@@ -105,6 +105,18 @@ internal sealed class Closeness(MessageWords words, Candidate request)
                 fit -= 0.75;
         // Of two that fit alike, what was said last.
         return fit + (m.From / 10_000.0);
+    }
+
+    /// <summary>"Before somebody breaks their neck, please fix it".</summary>
+    private bool IsInABeforeClause(Mention m)
+    {
+        var i = m.From - 1;
+        while (i >= 0 && !_naming.IsBreak(i) && !words.At(i).Is("before"))
+            i--;
+        return i >= 0
+            && words.At(i).Is("before")
+            && words.TimeAt(i) is null
+            && words.ClassAt(i + 1) is WordClass.Someone or WordClass.Subject or WordClass.NoOne;
     }
 
     /// <summary>Whether what follows a subject says that it handed something on.</summary>

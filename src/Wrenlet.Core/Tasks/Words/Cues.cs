@@ -257,6 +257,8 @@ internal static class Cues
             "it'd|that'd be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best if <who> "
                 + "could|can|would|will? please?",
             "it|that would|will really? help if <who> could|can|would? please?",
+            "i'd|we'd really|very|greatly? much? appreciate it? if <who> could|would|can?",
+            "i|we would really|very|greatly? much? appreciate it? if <who> could|would|can?",
             "it'd|that'd|it'll really? help if <who> could|can|would? please?",
             "it|that would|will be a really|very? big|great|huge|real|enormous? help|relief|favour if <who> "
                 + "could|can|would? please?",
@@ -292,6 +294,8 @@ internal static class Cues
             "<who> needs|need|has|have|ought|wants to",
             "<who> has|have got to",
             "<who> must|should remember to",
+            "<who> must|should not forget to?",
+            "<who> mustn't|shouldn't forget to?",
             "<who> is|are supposed|meant|due to",
             "<who> has|have until|till",
             "both|all|two|three of you|us , <who> , must|should to?",
@@ -391,8 +395,8 @@ internal static class Cues
             "we're needing",
             "i|we could|can? do with",
             "could do with",
-            "it would be really|very|so? useful|helpful|handy|good to have",
-            "it'd be really|very|so? useful|helpful|handy|good to have"
+            "it would be really|very|so? useful|helpful|handy|good|great|nice|lovely|ideal to have",
+            "it'd be really|very|so? useful|helpful|handy|good|great|nice|lovely|ideal to have"
         ),
         .. Of(
             "wish",

@@ -6,6 +6,7 @@ internal static class CuesInPlace
     /// <summary>Whether a way of asking or promising is none where it stands, or for who writes.</summary>
     public static bool AskNothing(MessageWords words, Sentence sentence, int i, CueFound cue, bool byStaff) =>
         cue.Cue.Doer is Doer.Nothing
+        || IsNamedFromBefore(words, cue)
         || (cue.Cue.Doer is Doer.Author && !byStaff)
         // "We'll send it next week", a customer writes.
         || (
@@ -41,6 +42,20 @@ internal static class CuesInPlace
                     or WordClass.VerbOrNoun
                     or WordClass.Other
                     or WordClass.Number
+        )
+        // "Do we have to pay for it?"
+        || (
+            cue.Cue.Label is "suggest" or "need"
+            && (words.At(i).Is("we") ? i : i - 1) is var we
+            && words.At(we).Is("we")
+            && words.At(we - 1).Lower is "do" or "did" or "would" or "will"
+        )
+        // "Ada should make sure the door is locked": it opens with her.
+        || (
+            cue.Cue.Label is "sure"
+            && Enumerable
+                .Range(Math.Max(sentence.From, i - 4), Math.Min(4, i - sentence.From))
+                .Any(k => words.CuesAt(sentence, k).Any(c => c.Content == i && c.Cue.Doer is Doer.Named))
         )
         // "Second reminder to the tenant"
         || (
@@ -144,6 +159,20 @@ internal static class CuesInPlace
             )
                 return true;
         return false;
+    }
+
+    /// <summary>"Ada and Ben should move it": what Ben should is what both should; "one of the drivers should" is what they should.</summary>
+    private static bool IsNamedFromBefore(MessageWords words, CueFound cue)
+    {
+        if (cue.Cue.Label is "someone must")
+            return words.At(cue.Content - 1).Lower is not "you"
+                && words.Names.Exists(n =>
+                    n.To < cue.To && n.To >= cue.To - 2 && words.At(n.From).Lower is "one" or "two" or "some"
+                );
+        return cue.Who is { } part
+            && words.Names.Exists(n =>
+                n.From < part.From && n.To == part.To && words.ClassAt(n.From) is WordClass.Person
+            );
     }
 
     private static bool IsOfWhatIsTold(MessageWords words, Sentence sentence, int need)

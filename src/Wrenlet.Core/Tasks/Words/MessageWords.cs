@@ -452,6 +452,8 @@ internal sealed class MessageWords
     /// <summary>"Bags for the counter, Suki", "please, Jago, Wolf is away": two names with a comma, and only one is spoken to.</summary>
     private bool AreApart(int first, int second) =>
         ClassAt(first - 1) is WordClass.Preposition or WordClass.Verb
+            // "I'd like Ada, Ben and Tom to wash it"
+            && !(At(second + 1).Lower is "and" or "&")
         || At(first).Is("the")
             && ClassAt(first - 1) is WordClass.Do or WordClass.Third or WordClass.VerbOrNoun or WordClass.DoBase
         || ClassAt(second + 1) is WordClass.Be or WordClass.Have or WordClass.Past or WordClass.Third

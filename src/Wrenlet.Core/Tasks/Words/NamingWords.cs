@@ -25,7 +25,10 @@ internal sealed class NamingWords(MessageWords words)
 
     /// <summary>"Out of pins", "low on ink": what there is too little of.</summary>
     public bool IsLacked(int i) =>
-        words.At(i - 1).Lower is "of" or "on" && words.At(i - 2).Lower is "out" or "low" or "short";
+        words.At(i - 1).Lower is "of" or "on" && words.At(i - 2).Lower is "out" or "low" or "short"
+        // "There's no more fly spray"
+        || words.At(i - 1).Is("more") && words.At(i - 2).Is("no")
+        || words.At(i - 1).Is("no") && words.At(i - 2).Lower is "there's" or "have" or "got" or "is" or "are";
 
     /// <summary>"Great work on the brochure": the work is praised.</summary>
     public bool IsPraise(int i) =>

@@ -38,6 +38,9 @@ internal static class Needing
         words.ClassAt(modal - 1) is WordClass.Question
         || words.At(modal - 1).Lower is "how" or "when" or "where" or "why" or "what" or "which" or "who";
 
+    private static bool IsDenied(MessageWords words, int i) =>
+        words.At(i).Lower is "not" || words.At(i).Lower.EndsWith("n't", StringComparison.Ordinal);
+
     /// <summary>No more words tell how a thing is before it is said what it needs.</summary>
     private const int MostTold = 7;
 
@@ -174,6 +177,9 @@ internal static class Needing
                         or WordClass.Someone
                 || (Lexicon.Reporting.Contains(word) && word is not ("wants" or "wanted"))
             )
+                yield break;
+            // "The van doesn't need washing"
+            if (word is "need" && IsDenied(words, i - 1))
                 yield break;
             // "There's no need for it"
             if (word is "need" && words.At(i - 1).Lower is "no" or "the" or "any" or "a")

@@ -172,7 +172,11 @@ internal sealed class OnlySaid(MessageWords words)
         )
         || (words.At(i).Is("to") && words.At(i + 1).Is("know") && words.At(i - 1).Lower is "need" or "want" or "like")
         || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below"
-        || (words.At(i).Is("do") && words.At(i + 3).Is("favour") && i + 4 >= s.To)
+        || (
+            words.At(i).Is("do")
+            && words.At(i + 3).Is("favour")
+            && (i + 4 >= s.To || words.ClassAt(i + 4) is WordClass.Colon or WordClass.Dash)
+        )
         || (
             words.At(words.At(i).Lower is "all" or "both" ? i + 1 : i).Is("remember")
             && (TellsBehind(s, i + 1) || words.ClassAt(i + 1) is WordClass.Someone)
@@ -279,7 +283,18 @@ internal sealed class OnlySaid(MessageWords words)
     /// <summary>"I'll need them for three", "I'll think about it".</summary>
     private bool IsPromiseOfNothing(CueFound cue, int content) =>
         // "We'll want the long table"
-        (cue.Cue.Label is "suggest" && words.At(content).Lower is "want" or "need" or "lose" or "miss" or "regret")
+        (
+            cue.Cue.Label is "suggest"
+            && words.At(content).Lower
+                is "want"
+                    or "need"
+                    or "lose"
+                    or "miss"
+                    or "regret"
+                    or "like"
+                    or "love"
+                    or "prefer"
+        )
         ||
         // "We should get it on Friday", "we should know by then"
         (
@@ -342,6 +357,14 @@ internal sealed class OnlySaid(MessageWords words)
                     or "get"
                     or "remind"
                     or "invite"
+                    or "teach"
+                    or "show"
+                    or "train"
+                    or "help"
+                    or "allow"
+                    or "expect"
+                    or "persuade"
+                    or "encourage"
                 || (words.At(from - 1).Is("for") && words.At(from - 2).Lower is "need" or "reason" or "point"),
             // "You can't get at the back": with a question mark it asks.
             // "You can have it if you like": that allows.
@@ -477,6 +500,7 @@ internal sealed class OnlySaid(MessageWords words)
             words.ClassIn(s, from - 1) is WordClass.Comma
                 && words.ClassAt(from - 2) is not (WordClass.Person or WordClass.Crew or WordClass.Tag)
             || !words.Names.Exists(n => n.From >= s.From && n.To <= s.To)
+                && !words.Times.Exists(t => t.From > content && t.To <= s.To)
             || words.At(content + 2).Lower is "step" or "head" or "gap" or "steps" or "edge" or "fingers"
         );
 

@@ -169,7 +169,7 @@ internal static class PriorityWords
     private static bool IsHaste(Tokens tokens, int now)
     {
         if (now + 1 < tokens.Count && tokens[now + 1].Lower is "please" or "pls" or "plz")
-            return now > 0;
+            return now > 0 && !(tokens[now - 1].Lower is "." or "!" or "?");
         // "Turn it off now, please"
         if (
             now > 1

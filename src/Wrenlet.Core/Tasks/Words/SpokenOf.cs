@@ -326,6 +326,12 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             // "Get that done", "sort that out with the courier"
             && !(words.At(i).Lower is "that" or "this" && IsPartOfTheVerb(i + 1))
         )
+        // "Say that Thursday suits us"
+        && !(
+            words.At(i).Is("that")
+            && words.At(i - 1).Lower is "say" or "tell" or "reply" or "write" or "confirm" or "explain"
+            && i + 2 < request.End
+        )
         // "make sure that", "it is late"
         && !(
             i + 1 < request.End

@@ -423,6 +423,27 @@ internal sealed class TimeGrammar
             {
                 IsFromAnother = true,
             };
+        // "Two working days before"
+        if (
+            count is { } days0
+            && At(days0.To).Lower is "working" or "business"
+            && At(days0.To + 1).Lower is "day" or "days"
+            && IsOpen(days0.To + 2)
+            && _named.Before(from) is { } last
+        )
+            return new(
+                from,
+                days0.To + 3,
+                _points.Closing(
+                    _setting.Calendar.AddWorkingDays(_setting.Calendar.DateOf(last.At), -days0.Count),
+                    0.85
+                ),
+                null,
+                null
+            )
+            {
+                IsFromAnother = true,
+            };
         var isInAdvance = count is { } some && At(some.To + 1).Is("in") && At(some.To + 2).Is("advance");
         if (count is not { } c || !(isInAdvance || IsOpen(c.To + 1)))
             return null;

@@ -32,6 +32,7 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         || (HasADeadline(request) && IsToldOfAnother(time, request))
         || IsThankedFor(time, request)
         || IsWhenThereIsNothing(time, request)
+        || IsOfWhatIsLost(time, request)
         || IsDeniedBehind(time, request)
         || IsDeniedAhead(time, request)
         || IsArranged(time, request)
@@ -53,6 +54,24 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         || IsOfAPartThatTells(time, request)
             ? Verdict.By(PlaceTexts.IsPartOfWhatIsTold)
         : null;
+
+    /// <summary>"I have lost my ticket for Friday. Could you send me a new one?": what it is for.</summary>
+    private bool IsOfWhatIsLost(TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        if (
+            time is not { DayAlone: not null }
+            || home.Index >= request.Sentence.Index
+            || !words.At(time.From).Is("for")
+            || words.ClassAt(time.From - 1)
+                is not (WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.Third)
+        )
+            return false;
+        for (var i = home.From; i < time.From; i++)
+            if (words.At(i).Lower is "lost" or "forgotten" or "missed" or "mislaid" or "got" or "bought")
+                return true;
+        return false;
+    }
 
     /// <summary>"Ada: buy stamps. Ben: nothing today".</summary>
     private bool IsWhenThereIsNothing(TimePhrase time, Candidate request) =>
