@@ -97,7 +97,8 @@ internal sealed class Agreement(MessageWords words, Candidate request)
             )
         )
             return true;
-        return words.At(pronoun - 1).Lower is "to" or "onto" && !words.At(pronoun - 2).Is("on")
+        return words.At(pronoun - 1).Lower is "to" or "onto"
+                && !(words.At(pronoun - 2).Lower is "on" or "see" or "attend")
             || (
                 words.At(pronoun - 1).Is("with")
                 && words.At(request.Content).Lower

@@ -57,6 +57,13 @@ internal static class CuesInPlace
                 .Range(Math.Max(sentence.From, i - 4), Math.Min(4, i - sentence.From))
                 .Any(k => words.CuesAt(sentence, k).Any(c => c.Content == i && c.Cue.Doer is Doer.Named))
         )
+        // "Ada wants to come along": a wish
+        || (
+            cue.Cue.Label is "who must"
+            && words.At(cue.To - 2).Is("wants")
+            && words.ClassAt(i) is WordClass.Person
+            && !words.At(cue.Content).Is("be")
+        )
         // "Second reminder to the tenant"
         || (
             words.At(cue.To - 1).Is("to")

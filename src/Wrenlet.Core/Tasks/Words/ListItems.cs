@@ -61,7 +61,9 @@ internal static class ListItems
         var (announced, listed) = (false, s.Index + 1 < words.Sentences.Count && words.Sentences[s.Index + 1].IsItem);
         for (var i = content + 1; i < s.To; i++)
         {
-            announced |= i < content + 4 && words.At(i).Lower is "following" or "things" or "jobs" or "tasks";
+            announced |=
+                i < content + 4 && words.At(i).Lower is "following" or "things" or "jobs" or "tasks"
+                || (i == content + 1 && words.At(i).Lower is "these" or "this" && !words.IsPlain(i + 1));
             listed |= words.ClassAt(i) is WordClass.Colon;
         }
 

@@ -377,7 +377,7 @@ internal static class Listing
         for (var k = 1; k < called.Count; k++)
         {
             var from = called[k - 1].To;
-            while (IsJoint(words, from))
+            while (IsJoint(words, from) || words.TimeAt(from) is not null)
                 from++;
             if (from >= called[k].From - 1 || !(CanOpenAThing(words, from) || Orders(words, from)))
                 return [];

@@ -16,7 +16,7 @@ internal sealed class Mentions(MessageWords words)
 
     /// <summary>How one is about something that is named behind it.</summary>
     private static readonly FrozenSet<string> Feeling = Lexicon.Set(
-        "grateful glad happy thankful sorry desperate ready"
+        "grateful glad happy thankful sorry desperate ready unhappy pleased satisfied wrong"
     );
 
     /// <summary>Whom and what a run of tokens names, in their order.</summary>
@@ -161,7 +161,8 @@ internal sealed class Mentions(MessageWords words)
         {
             WordClass.Determiner => words.At(i).Lower is not ("no" or "every" or "each" or "any" or "all" or "its"),
             // "Grateful for the invoice"
-            WordClass.Noun when words.At(i + 1).Is("for") && Feeling.Contains(words.At(i).Lower) => false,
+            _ when words.At(i + 1).Lower is "for" or "with" or "about" && Feeling.Contains(words.At(i).Lower) => false,
+            _ when words.At(i).Lower is "something" or "anything" or "everything" or "nothing" => false,
             // "Last year's certificates"
             _ when words.At(i).Lower is "last" or "next" or "this" && IsWhen(i + 1) => true,
             WordClass.Possessive when IsWhen(i) && words.At(i - 1).Lower is "last" or "next" or "this" => false,
@@ -393,7 +394,7 @@ internal sealed class Mentions(MessageWords words)
                 words.At(end).Lower is "of"
                 // "Mixed up the labels on shelf four"
                 || (
-                    part is Part.Object
+                    part is Part.Object or Part.Topic
                     && words.At(end).Lower is "on" or "in"
                     && _naming.IsBreak(head + 1)
                     // "She left her bag in the car": that is where it is.
@@ -425,6 +426,19 @@ internal sealed class Mentions(MessageWords words)
                     or WordClass.Subordinator;
         var before = words.At(i - 1).Lower;
         return before is "about" or "over" && !opens
+            // "There's something wrong with the gate"
+            || before is "with"
+                && words.At(i - 2).Lower
+                    is "wrong"
+                        or "happy"
+                        or "unhappy"
+                        or "pleased"
+                        or "satisfied"
+                        or "trouble"
+                        or "problem"
+                        or "problems"
+                        or "fault"
+                        or "matter"
             || _naming.IsHurried(i)
             // "Great work on the brochure"
             || before is "on" or "with" && _naming.IsPraise(i - 2)

@@ -378,6 +378,8 @@ internal static class Titles
                     or WordClass.VerbOrAdjective
                     or WordClass.NounOrVerb
                     or WordClass.Third
+            // "The lift has to be ready for the inspector": the lift, ready.
+            && !words.At(request.Content - 1).Is("be")
             ? TitleEdges.Polish(
                 Undetermined(Joined(words, request.Content, comma, left, first, null, inPlaces))
                     + (thing.Length > 0 ? $" for {thing}" : "")

@@ -20,6 +20,8 @@ internal sealed class ToldOfSomebody(MessageWords words)
             && words.At(content).Is("be")
             && words.At(content + 1).Lower is "back" or "home" or "along" or "free"
         )
+        // "Ada wants to come along"
+        || words.DoneBy(content) is "want" or "like" or "love" or "hate" or "hope" or "know" or "mean"
         || (
             // "Ada can tell one by its smell"
             cue.Cue.Label

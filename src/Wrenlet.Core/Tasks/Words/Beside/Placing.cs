@@ -157,6 +157,8 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             && request.Cue.Cue.Label is "remember" or "sure"
         )
             return Verdict.By(PlaceTexts.StandsWithItsVerb, WithItsVerb);
+        if (GoingOn.IsOf(words, requests, who, request))
+            return Verdict.By(PlaceTexts.StandsWithItsVerb, WithItsVerb);
         // "Somebody has to walk round, Ada that's you"
         if (IsSaidToBeWho(who))
             return requests.LastOrDefault(r => r.From < who.From) == request
@@ -211,7 +213,10 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         )
             return Verdict.By(PlaceTexts.AnotherIsAsked);
         // "Ada, check the seals. Ben, tune the rig": who heads a sentence is asked in it, and nobody else.
-        if (words.SentenceOf(who.From) != request.Sentence && words.Names.Exists(n => IsCalledFor(n, request)))
+        if (
+            words.SentenceOf(who.From) != request.Sentence
+            && words.Names.Exists(n => GoingOn.IsCalledFor(words, n, request))
+        )
             return Verdict.By(PlaceTexts.AnotherIsAsked);
         // "Ada to sand it and Ben to paint it".
         if (
@@ -442,32 +447,6 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         return words.At(greets).Lower is "dear" or "hello" or "hi" or "hey" or "morning" or "afternoon" or "evening"
             && words.SentenceOf(greets) is { Index: 0 } first
             && greets - first.From <= 1;
-    }
-
-    /// <summary>"Ben, tune the rig", "if he hasn't paid, Ben, ring him": who is called at the head or right before it.</summary>
-    private bool IsCalledFor(WhoPhrase who, Candidate request)
-    {
-        if (words.SentenceOf(who.From) != request.Sentence || who.To > request.Content)
-            return false;
-        var marked = words.ClassAt(who.To) is WordClass.Comma or WordClass.Colon or WordClass.Dash;
-        return IsAtTheHead(who, request.Sentence)
-            ? marked || words.ClassAt(who.Names[0]) is WordClass.Tag || who.To == request.Content
-            : marked && who.To + 1 == request.From && words.ClassAt(who.From - 1) is WordClass.Comma or WordClass.Dash;
-    }
-
-    /// <summary>"Ben, ...", "and Ben, ...", "also, Ben, ...".</summary>
-    private bool IsAtTheHead(WhoPhrase who, Sentence sentence)
-    {
-        var head = sentence.From;
-        while (
-            head < who.From
-            && (
-                words.ClassAt(head) is WordClass.Conjunction or WordClass.Courtesy or WordClass.Comma
-                || words.At(head).Is("also")
-            )
-        )
-            head++;
-        return head == who.From;
     }
 
     /// <summary>"Ada posters, Ben tours, Tom the till": each is of whom it names; null where the list names nobody.</summary>

@@ -20,6 +20,7 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
     private readonly Attaching _attaching = new(words, requests);
     private readonly SaidOfTimes _said = new(words, requests);
     private readonly ToldTimes _told = new(words, requests);
+    private readonly TimesAhead _ahead = new(words, requests);
 
     /// <summary>What settles it; null where the features have to decide.</summary>
     public Verdict? Settle(TimePhrase time, Candidate request)
@@ -32,6 +33,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             && (words.ListedAs(request) is { Who: not null } || words.IsPartOfAList(request.Sentence))
         )
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAllBefore);
+        if (_ahead.Settle(time, request) is { } ahead)
+            return ahead;
         if (IsOfAll(time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
         if (TimesOfAll.Is(words, requests, time, request))
