@@ -266,7 +266,7 @@ public class ReaderFormsTests
     [InlineData("Benedikta", "Can I {0} myself?", "")]
     [InlineData("Benedikta", "My son will {0} on Friday", "")]
     [InlineData("Benedikta", "I asked Kit to {0} last week", "")]
-    [InlineData("Odalys", "Kit has agreed to {0}", "")]
+    [InlineData("Odalys", "Kit has agreed to {0}", "Kit: {2}")]
     [InlineData("Odalys", "Ines said she would {0} on Friday", "")]
     [InlineData("Odalys", "What if we {0} on Friday?", "")]
     [InlineData("Odalys", "Why don't we {0} on Friday?", "-: {2} 04-17T17:00")]

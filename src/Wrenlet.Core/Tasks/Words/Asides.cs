@@ -116,6 +116,7 @@ internal static class Asides
                 "so" => states || words.At(i + 1).Lower is "no" or "nobody" or "nothing",
                 "or" or "since" => states,
                 "as" => states
+                    || ToldBeside.IsComing(words, i + 1, request.End)
                     || (
                         next is WordClass.Determiner or WordClass.Person or WordClass.Crew or WordClass.Other
                         && States(words, i + 2, request.End)

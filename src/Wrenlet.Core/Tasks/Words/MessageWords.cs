@@ -120,6 +120,14 @@ internal sealed class MessageWords
                 && tokens[i - 1].Lower.EndsWith("'s", StringComparison.Ordinal)
                 && (
                     tokens[i].Lower is "still" or "already" or "not" or "never"
+                    // "The van's back from the garage"
+                    || tokens[i].Lower is "back" or "here" or "away" or "off" or "out" or "gone"
+                        && ClassAt(i + 1)
+                            is WordClass.Preposition
+                                or WordClass.Time
+                                or WordClass.Comma
+                                or WordClass.Stop
+                                or WordClass.Edge
                     || _classes[i] is WordClass.VerbOrAdjective
                         && (
                             ClassAt(i + 1) is WordClass.Adverb or WordClass.Comma or WordClass.Stop or WordClass.Edge

@@ -1,8 +1,27 @@
+using System.Collections.Frozen;
+
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>Tells what is told beside a request from what is asked: "stop the run, page 3 is upside down".</summary>
 internal static class ToldBeside
 {
+    /// <summary>What is on, and who is expected, does at a time.</summary>
+    private static readonly FrozenSet<string> Coming = Lexicon.Set(
+        "come comes arrive arrives start starts begin begins open opens close closes shut shuts leave leaves end ends go goes "
+            + "return returns expire expires meet meets"
+    );
+
+    /// <summary>"The guests arrive on Saturday", "the school starts on the 20th".</summary>
+    public static bool IsComing(MessageWords words, int from, int to)
+    {
+        if (words.ClassAt(from) is not (WordClass.Determiner or WordClass.Possessive))
+            return false;
+        for (var i = from + 2; i < to && i < from + 5; i++)
+            if (Coming.Contains(words.At(i).Lower) && (words.TimeAt(i + 1) is not null || words.At(i + 1).Is("at")))
+                return true;
+        return false;
+    }
+
     /// <summary>"Stop the run, page 3 is upside down": behind a comma, what something is or does.</summary>
     public static bool Is(MessageWords words, int from, int to)
     {
@@ -20,6 +39,21 @@ internal static class ToldBeside
             return !words.At(from + 1).Lower.StartsWith("need", StringComparison.Ordinal)
                 // "He needs the key": why. "They need painting" asks.
                 || words.At(from).Lower is "he" or "she";
+        if (IsComing(words, from, to))
+            return true;
+        // "Check the alarm, Benedikta called yesterday"
+        if (
+            words.ClassAt(from) is WordClass.Other
+            && words.ClassAt(from + 1) is WordClass.Past
+            && !WordForms.HasSamePast(words.At(from + 1).Lower)
+            && words.ClassAt(from + 2)
+                is WordClass.Time
+                    or WordClass.Edge
+                    or WordClass.Stop
+                    or WordClass.Adverb
+                    or WordClass.Bracket
+        )
+            return true;
         // "Get the names checked, last year we spelt half of them wrong"
         if (
             words.At(from).Lower is "last"
