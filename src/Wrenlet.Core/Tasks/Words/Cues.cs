@@ -37,8 +37,8 @@ internal static class Cues
     public static readonly Cue Promise = new("promise", Doer.Author);
 
     /// <summary>The cues by the words that they can open with.</summary>
-    public static readonly FrozenDictionary<string, Cue[]> ByFirst = Index([
-        .. Of(
+    public static readonly FrozenDictionary<string, Cue[]> ByFirst = CueTable.ByFirst([
+        .. CueTable.Of(
             Courtesy,
             Doer.Nothing,
             "note that|the|our|my",
@@ -57,8 +57,7 @@ internal static class Cues
             "ignore|disregard|excuse|forgive|enjoy",
             "accept my|our",
             "feel free",
-            "see you|attached|below|above",
-            "see the attached",
+            "see the? you|attached|below|above",
             "look forward",
             "rest assured",
             "find attached|enclosed|below|herewith",
@@ -107,12 +106,12 @@ internal static class Cues
             "call|ring|phone|contact|email|mail|text|ask|tell him|her|them if you|you've have? any|questions|trouble",
             "call|ring|phone|contact|email|mail|text|ask|tell <who> if you|you've have? any|questions|trouble"
         ),
-        .. Of(
+        .. CueTable.Of(
             "in case",
             Doer.Nothing,
             "call|ring|phone|contact|email|mail|text|ask|tell me|us if|should you|anything|there|it|the|your|that|this"
         ),
-        .. Of(
+        .. CueTable.Of(
             Knowledge,
             Doer.Nothing,
             "can|could|would someone|somebody|anyone|anybody tell|say me|us? where|what|when|who|why|how|which|if|whether",
@@ -124,9 +123,9 @@ internal static class Cues
             "can|could we still",
             "can|could we do|manage that|it|this"
         ),
-        .. Of(Pointer, Doer.Nothing, "see|cf|compare also? <thing>"),
-        .. Of("said so", Doer.Nothing, "you|u said|promised|told|were|did|have|had"),
-        .. Of(
+        .. CueTable.Of(Pointer, Doer.Nothing, "see|cf|compare also? <thing>"),
+        .. CueTable.Of("said so", Doer.Nothing, "you|u said|promised|told|were|did|have|had"),
+        .. CueTable.Of(
             "never mind",
             Doer.Nothing,
             "never mind",
@@ -135,7 +134,7 @@ internal static class Cues
             "forget it|that|about|what",
             "scrap that"
         ),
-        .. Of(
+        .. CueTable.Of(
             "promise",
             Doer.Author,
             "i'll just? also?",
@@ -158,9 +157,7 @@ internal static class Cues
             "i'm about? to",
             "i'll have|need to",
             "sure|ok|okay|yes|certainly|fine|alright ,? i can|could",
-            "i promised|agreed to",
-            "i've promised|agreed to",
-            "i have promised|agreed to",
+            "i|i've have? promised|agreed to",
             "i|i've have? promised <any> to",
             "i|i've have? promised <any> <any> to",
             "i|i've have? promised <any> that? i'd|i'll",
@@ -168,10 +165,20 @@ internal static class Cues
             "i|i've have? promised <any> that? i would|will|should",
             "i|i've have? promised <any> <any> that? i would|will|should"
         ),
-        .. Of("let me", Doer.Author, "let me just? quickly?"),
-        .. Of(LetKnow, Doer.You, "let+ me|us|him|her|them know", "let+ me|us have the|your|his|her|their|all|some|any"),
-        .. Of("remind me", Doer.Author, "remind me to|about|that?", "note|reminder|memo to self|myself|me :|- to?"),
-        .. Of(
+        .. CueTable.Of("let me", Doer.Author, "let me just? quickly?"),
+        .. CueTable.Of(
+            LetKnow,
+            Doer.You,
+            "let+ me|us|him|her|them know",
+            "let+ me|us have the|your|his|her|their|all|some|any"
+        ),
+        .. CueTable.Of(
+            "remind me",
+            Doer.Author,
+            "remind me to|about|that?",
+            "note|reminder|memo to self|myself|me :|- to?"
+        ),
+        .. CueTable.Of(
             "ask",
             Doer.You,
             "please? can|could|would|will|might you please? kindly? quickly? just? also? possibly?",
@@ -209,20 +216,19 @@ internal static class Cues
             "if one of you could|would|can please?",
             "you can|could"
         ),
-        .. Of(
+        .. CueTable.Of(
             "mind",
             Doer.You,
             "would|do you please? mind awfully?",
             "how|what about",
-            "it|this|that? might|may|could|would be worth",
-            "it's|it'd|it is be? worth",
+            "it|this|that|it's|it'd? is|might|may|could|would? be? worth",
             "would you all|both mind awfully?",
             "if you wouldn't|don't mind",
             "i|we could|can? do with someone|somebody|you",
             "could do with someone|somebody|you",
             "i'd|we'd|would be? appreciate? mind"
         ),
-        .. Of(
+        .. CueTable.Of(
             "kind",
             Doer.You,
             "would|could|will you? please? be a|an? so|kind|dear|angel|good|friendly kind|friendly|good|enough? as? to|and",
@@ -252,7 +258,7 @@ internal static class Cues
             "it'd|that'd|it'll be a really|very? big|great|huge|real|enormous? help|relief|favour if "
                 + "you|someone|somebody could|can|would?"
         ),
-        .. Of(
+        .. CueTable.Of(
             AskWho,
             Doer.Named,
             "please? can|could|would|will|shall <who> please? kindly? be? able? to?",
@@ -279,8 +285,8 @@ internal static class Cues
             "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if <who> could|would|can|will?",
             "i|we would|should be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if <who> could|would|can|will?"
         ),
-        .. Of("mind who", Doer.Named, "can|could|would|will <who> please? mind awfully?"),
-        .. Of(
+        .. CueTable.Of("mind who", Doer.Named, "can|could|would|will <who> please? mind awfully?"),
+        .. CueTable.Of(
             "ask someone",
             Doer.Anyone,
             "please? can|could|would|will|might someone|somebody|anyone|anybody|one|we|everyone|everybody please? kindly? mind?",
@@ -293,9 +299,14 @@ internal static class Cues
             "please? can|could|would|will whoever is? <any> please?",
             "please? can|could|would|will whoever's <any> please?"
         ),
-        .. Of("please", Doer.You, "please|kindly not|do|to|you|then? forget? to? also?", "please|kindly all|both"),
-        .. Of("who to", Doer.Named, "<who> to", "<who> is|are to", "<who> '|’ s to"),
-        .. Of(
+        .. CueTable.Of(
+            "please",
+            Doer.You,
+            "please|kindly not|do|to|you|then? forget? to? also?",
+            "please|kindly all|both"
+        ),
+        .. CueTable.Of("who to", Doer.Named, "<who> to", "<who> is|are to", "<who> '|’ s to"),
+        .. CueTable.Of(
             "who must",
             Doer.Named,
             "<who> must|should to?",
@@ -315,7 +326,7 @@ internal static class Cues
             "it is|was very|most? important|essential|vital|crucial|imperative that? <who>",
             "it's very|most? important|essential|vital|crucial|imperative that? <who>"
         ),
-        .. Of(
+        .. CueTable.Of(
             "who will",
             Doer.Named,
             "<who> will|'ll|shall",
@@ -328,8 +339,8 @@ internal static class Cues
             "<who> has|have agreed|promised|volunteered to",
             "<who> '|’ s agreed|promised|volunteered to"
         ),
-        .. Of("who can", Doer.Named, "<who> can|could"),
-        .. Of(
+        .. CueTable.Of("who can", Doer.Named, "<who> can|could"),
+        .. CueTable.Of(
             "who please",
             Doer.Named,
             "<who> please|kindly to? you?",
@@ -340,7 +351,7 @@ internal static class Cues
             "<who> remember to",
             "please|kindly <who> you will?"
         ),
-        .. Of(
+        .. CueTable.Of(
             "someone must",
             Doer.Anyone,
             "someone|somebody|everyone|everybody|anyone|all|one really? must|should",
@@ -355,7 +366,7 @@ internal static class Cues
             "someone's|somebody's going to have to",
             "someone's|somebody's got to"
         ),
-        .. Of(
+        .. CueTable.Of(
             "someone",
             Doer.Anyone,
             "someone|somebody|everyone|everybody|whoever|anyone else? please? :? to?",
@@ -363,7 +374,7 @@ internal static class Cues
             "someone|somebody with a|an <any> to",
             "someone|somebody strong|tall|free|local|else to"
         ),
-        .. Of(
+        .. CueTable.Of(
             "you must",
             Doer.You,
             "you must|should to? please?",
@@ -383,7 +394,7 @@ internal static class Cues
             "your job|task|role today? is to",
             "you're|you are down to"
         ),
-        .. Of(
+        .. CueTable.Of(
             "need you",
             Doer.You,
             "i|we need|want|expect|ask|urge you|someone|somebody to",
@@ -391,7 +402,7 @@ internal static class Cues
             "i'd|we'd very? much? like|love|need|want|prefer|ask you|someone|somebody to",
             "i|we rely|count on you to"
         ),
-        .. Of(
+        .. CueTable.Of(
             "need",
             Doer.You,
             "i|we need|require",
@@ -406,7 +417,7 @@ internal static class Cues
             "it would be really|very|so? useful|helpful|handy|good|great|nice|lovely|ideal to have",
             "it'd be really|very|so? useful|helpful|handy|good|great|nice|lovely|ideal to have"
         ),
-        .. Of(
+        .. CueTable.Of(
             "wish",
             Doer.You,
             "our <any> would|will like|love a|an|the|some|more+",
@@ -426,7 +437,7 @@ internal static class Cues
                 + "the|our|all|my|your|this|these|those|every+",
             "i|we want"
         ),
-        .. Of(
+        .. CueTable.Of(
             "suggest",
             Doer.Anyone,
             "it would|will|might|may be wise|sensible|prudent|better|worthwhile|safer to",
@@ -455,7 +466,7 @@ internal static class Cues
             "it's very|most|really|so? important|essential|vital|crucial|imperative|critical|necessary to",
             "time to"
         ),
-        .. Of(
+        .. CueTable.Of(
             "sure",
             Doer.You,
             "make+ sure",
@@ -466,7 +477,7 @@ internal static class Cues
             "it is very|most|really|so? important|essential|vital|crucial|imperative|critical that",
             "it's very|most|really|so? important|essential|vital|crucial|imperative|critical that"
         ),
-        .. Of(
+        .. CueTable.Of(
             "remember",
             Doer.You,
             "don't forget to|about?",
@@ -476,7 +487,7 @@ internal static class Cues
             "mustn't forget to|about?",
             "not to forget"
         ),
-        .. Of(
+        .. CueTable.Of(
             "forbid",
             Doer.You,
             "please? don't",
@@ -486,32 +497,4 @@ internal static class Cues
             "please not to"
         ),
     ]);
-
-    private static FrozenDictionary<string, Cue[]> Index(IEnumerable<Cue> cues)
-    {
-        var by = new Dictionary<string, List<Cue>>();
-        foreach (var cue in cues)
-            for (var i = 0; i < cue.Places.Length; i++)
-            {
-                foreach (var word in cue.Places[i])
-                    (by.TryGetValue(word, out var list) ? list : by[word] = []).Add(cue);
-                if (!cue.Optional[i])
-                    break;
-            }
-
-        return by.ToFrozenDictionary(p => p.Key, p => p.Value.ToArray());
-    }
-
-    private static IEnumerable<Cue> Of(string label, Doer doer, params string[] patterns) =>
-        patterns.Select(pattern =>
-        {
-            var places = pattern.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-            var keep = Array.FindIndex(places, p => p.EndsWith('+'));
-            return new Cue(label, doer)
-            {
-                Places = [.. places.Select(p => p.TrimEnd('?', '+').Split('|'))],
-                Optional = [.. places.Select(p => p.EndsWith('?'))],
-                Keep = keep < 0 ? null : keep,
-            };
-        });
 }

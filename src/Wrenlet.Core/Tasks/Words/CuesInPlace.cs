@@ -168,7 +168,7 @@ internal static class CuesInPlace
         return false;
     }
 
-    /// <summary>"Ada and Ben should move it": what Ben should is what both should; "one of the drivers should" is what they should.</summary>
+    /// <summary>"Ada and Ben should move it": what Ben should both should; "one of the drivers should": they should.</summary>
     private static bool IsNamedFromBefore(MessageWords words, CueFound cue)
     {
         if (cue.Cue.Label is "someone must")

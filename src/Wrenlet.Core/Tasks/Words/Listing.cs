@@ -35,9 +35,6 @@ internal sealed record ListedPart(Sentence Sentence, int From, int Content, int 
 /// </summary>
 internal static class Listing
 {
-    /// <summary>What is counted is counted within so many tokens of its sentence's head.</summary>
-    private const int CountsWithin = 8;
-
     /// <summary>A thing that is shared out has no more words.</summary>
     private const int MostOfAThing = 6;
 
@@ -45,7 +42,7 @@ internal static class Listing
     private const int AList = 3;
 
     /// <summary>No list has more parts.</summary>
-    private const int MostParts = 24;
+    public const int MostParts = 24;
 
     /// <summary>How a part says what is whose.</summary>
     private enum Says
@@ -75,7 +72,7 @@ internal static class Listing
         if (joints == 0)
             return (CalledAlone.In(words, s) ?? AskedBeside.OfWhoIsNamed(words, s)) is { } only ? [only] : [];
         return SharedApart.NamedInBrackets(words, s) is { Count: > 0 } named ? named
-            : Counted(words, s) is { Count: > 0 } counted ? counted
+            : CountedParts.Of(words, s) is { Count: > 0 } counted ? counted
             : SharedApart.NamedBehindBy(words, s) is { Count: > 0 } by ? by
             : SharedApart.NamedBehindColons(words, s) is { Count: > 0 } behind ? behind
             : SharedOut(words, s) is { Count: > 0 } shared ? shared
@@ -92,61 +89,6 @@ internal static class Listing
 
     public static bool IsJoint(MessageWords words, int i) =>
         IsMark(words, i) || words.At(i).Lower is "and" or "then" or "so" or "&";
-
-    /// <summary>"Two jobs for Stan: lamp in the lift, lock on the gate": so many parts as were counted.</summary>
-    private static List<ListedPart> Counted(MessageWords words, Sentence s)
-    {
-        for (var i = s.From + 1; i < Math.Min(s.To, s.From + CountsWithin); i++)
-        {
-            if (
-                words.At(i).Lower
-                is not (
-                    "things"
-                    or "jobs"
-                    or "tasks"
-                    or "points"
-                    or "favours"
-                    or "errands"
-                    or "requests"
-                    or "following"
-                )
-            )
-                continue;
-            var said = words.At(i - 1).Lower is "more" or "other" or "last" ? i - 2 : i - 1;
-            var count = Lexicon.Numbers.GetValueOrDefault(words.At(said).Lower, (int)words.At(said).Value);
-            var opens = i + 1;
-            while (opens < s.To && words.ClassAt(opens) is not WordClass.Colon)
-                opens++;
-            // "Three things, the lamp, the lock and the gate"
-            if (opens == s.To)
-                opens = Enumerable.Range(i + 1, s.To - i - 1).FirstOrDefault(k => IsMark(words, k), s.To);
-            // "Please do the following: sweep the yard and lock the gate"
-            if (words.At(i).Is("following") && Cut(words, s, opens + 1, marksOnly: false) is var all)
-                return all.Count > 1 && all.TrueForAll(p => Orders(words, p.Content)) ? all : [];
-            if (count is < 2 or > MostParts || opens + 1 >= s.To || TellsOfThem(words, i + 1, opens))
-                return [];
-            var parts = Cut(words, s, opens + 1, marksOnly: true);
-            if (parts.Count != count)
-                parts = Cut(words, s, opens + 1, marksOnly: false);
-            // "Three things: Ada books the room, Ben buys the biscuits, ..."
-            if (parts.Count > 0 && words.WhoAt(parts[0].Content, s.To) is not null)
-                return [];
-            return parts.Count == count
-                ? [.. parts.Where(p => !States(words, p.Content, p.End) || Orders(words, p.Content))]
-                : [];
-        }
-
-        return [];
-    }
-
-    /// <summary>"Three things went wrong", "two jobs done"; "three things I need" are wanted.</summary>
-    private static bool TellsOfThem(MessageWords words, int from, int to)
-    {
-        for (var i = from; i < to; i++)
-            if (words.At(i).Lower is "need" or "want" or "like" or "forgot")
-                return false;
-        return States(words, from, to);
-    }
 
     /// <summary>"By Friday: ring Tom, chase the inn, and pay the courier": a verb with its object in each part.</summary>
     private static List<ListedPart> Ordered(MessageWords words, Sentence s)
@@ -181,7 +123,7 @@ internal static class Listing
         part.End == part.Sentence.To || words.ClassAt(part.End) is WordClass.Dash;
 
     /// <summary>The parts between marks, or between marks and "and".</summary>
-    private static List<ListedPart> Cut(MessageWords words, Sentence s, int from, bool marksOnly)
+    public static List<ListedPart> Cut(MessageWords words, Sentence s, int from, bool marksOnly)
     {
         var parts = new List<ListedPart>();
         for (var i = from; i <= s.To; i++)

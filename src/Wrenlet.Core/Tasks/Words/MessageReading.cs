@@ -448,7 +448,7 @@ internal sealed class MessageReading(
             return author is not { } self
                 ? null
                 : new(
-                    [.. WithTheAuthor(request.Words), new TaskOwner.OfPerson(self)],
+                    [.. GoingOn.BesideTheAuthor(words, request.Words), new TaskOwner.OfPerson(self)],
                     [words.SpanOf(request.Words.From, cue.To)],
                     0.95,
                     [],
@@ -475,14 +475,6 @@ internal sealed class MessageReading(
                 : Texts.AddressedTo(string.Join(", ", names.Select(n => n.Named.Text)))
         );
     }
-
-    /// <summary>"Rosa and I will visit the mill": Rosa.</summary>
-    private IEnumerable<TaskOwner> WithTheAuthor(Candidate promise) =>
-        words.At(promise.From - 1).Lower is "and" or "&"
-        && words.Names.Find(n => n.To == promise.From - 1) is { } beside
-        && (beside.From == promise.Sentence.From || words.ClassAt(beside.From - 1) is WordClass.Comma)
-            ? beside.Names.Select(i => words.At(i).Name!.Owner!)
-            : [];
 
     private Reading<Priority> PriorityOf(IReadOnlyList<PriorityPhrase> phrases)
     {

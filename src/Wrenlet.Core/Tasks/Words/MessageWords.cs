@@ -26,10 +26,6 @@ internal readonly record struct PriorityPhrase(int From, int To, Priority? Says)
 /// <summary>A message with all that was found in it by itself: sentences, what each word can be, names, times, priorities.</summary>
 internal sealed class MessageWords
 {
-    private static readonly FrozenSet<string> Company = Lexicon.Set(
-        "crew team lads lad lot people folk guys love mate"
-    );
-
     private readonly Tokens _tokens;
     private readonly TimeGrammar _grammar;
     private readonly int[] _timeOf;
@@ -171,8 +167,9 @@ internal sealed class MessageWords
             else if (places.IsGerundOfNeed(i))
                 _classes[i] = WordClass.Gerund;
         _who = new WhoPhrase?[tokens.Count];
+        var together = new NamesTogether(this);
         for (var i = 0; i < tokens.Count; i++)
-            _who[i] = ReadWho(i);
+            _who[i] = together.Read(i);
         for (var i = 0; i < tokens.Count; i++)
             if (_who[i] is { } who)
             {
@@ -376,97 +373,6 @@ internal sealed class MessageWords
             },
         };
     }
-
-    private bool IsWho(int i) => _classes[i] is WordClass.Tag or WordClass.Person or WordClass.Crew;
-
-    /// <summary>"Cover for Ada", "stand in for Ada": somebody else does it.</summary>
-    private bool IsStoodInFor(int i) =>
-        At(i - 1).Is("for")
-        && (
-            At(i - 2).Lower is "cover" or "covers" or "covering" or "deputise"
-            || (At(i - 2).Is("in") && At(i - 3).Lower is "stand" or "standing" or "fill" or "filling" or "step")
-        );
-
-    /// <summary>"Under the shop", "in the workshop": where something is, though a crew is called so.</summary>
-    private bool IsAPlace(int the) =>
-        At(the - 1).Lower
-            is "in"
-                or "under"
-                or "behind"
-                or "outside"
-                or "inside"
-                or "at"
-                or "near"
-                or "into"
-                or "above"
-                or "below"
-                or "beside"
-                or "opposite";
-
-    private WhoPhrase? ReadWho(int i)
-    {
-        var at = i;
-        if (At(at).Lower is "one" or "all" or "half" or "some" or "two" && At(at + 1).Is("of"))
-            at += 2;
-        // "It'd be good if someone from the kitchen could look"
-        else if (
-            At(i - 1).Is("if")
-            && At(at).Lower is "someone" or "somebody" or "anyone" or "anybody"
-            && At(at + 1).Lower is "from" or "in" or "at"
-        )
-            at += 2;
-        else if (OwnerMarks.PastOne(this, i) is { } named)
-            at = named;
-        if (At(at).Is("the") && ClassAt(at + 1) is WordClass.Crew)
-            at++;
-        // "The cellar door", where a crew is called so
-        if (
-            at < Count
-            && ClassAt(at) is WordClass.Crew
-            && At(at - 1).Is("the")
-            && ClassAt(at + 1) is WordClass.Noun
-            && !Company.Contains(At(at + 1).Lower)
-            && !At(at + 1).Lower.EndsWith('s')
-        )
-            return null;
-        if (at >= Count || !IsWho(at) || IsStoodInFor(i) || (at > i && IsAPlace(i)))
-            return null;
-        var names = new List<int>();
-        while (true)
-        {
-            names.Add(at++);
-            if (Company.Contains(At(at).Lower) && At(at).IsWord)
-                at++;
-            var joint = at;
-            while (joint < Count && (At(joint).Lower is "," or "and" or "&" or "/" or "+") && joint < at + 2)
-                joint++;
-            // "Ada and the drivers"
-            if (joint > at && At(joint).Is("the") && ClassAt(joint + 1) is WordClass.Crew && !At(at).Is(","))
-                joint++;
-            if (
-                joint < Count
-                && IsWho(joint)
-                && (joint > at || _classes[joint] is WordClass.Tag)
-                && !(joint == at + 1 && At(at).Is(",") && AreApart(i, joint))
-            )
-                at = joint;
-            else
-                break;
-        }
-
-        return new(i, at, names);
-    }
-
-    /// <summary>"Bags for the counter, Suki", "please, Jago, Wolf is away": two names with a comma, and only one is spoken to.</summary>
-    private bool AreApart(int first, int second) =>
-        ClassAt(first - 1) is WordClass.Preposition or WordClass.Verb
-            // "I'd like Ada, Ben and Tom to wash it"
-            && !(At(second + 1).Lower is "and" or "&")
-        || At(first).Is("the")
-            && ClassAt(first - 1) is WordClass.Do or WordClass.Third or WordClass.VerbOrNoun or WordClass.DoBase
-        || ClassAt(second + 1) is WordClass.Be or WordClass.Have or WordClass.Past or WordClass.Third
-        // "Ada, drivers say they need more"
-        || (ClassAt(second) is WordClass.Crew && At(second + 1).Lower is "say" or "want" or "need" or "reckon");
 
     private IEnumerable<Sentence> Cut()
     {

@@ -19,6 +19,7 @@ internal sealed class TimeGrammar
     private readonly TimeRanges _ranges;
     private readonly NamedMoments _named;
     private readonly Points _points;
+    private readonly TimeHeadings _headings;
 
     /// <summary>Where the phrase that is being read opens.</summary>
     private int _opens;
@@ -37,6 +38,7 @@ internal sealed class TimeGrammar
         _lengths = new(setting, _sent, tokens, _days);
         _goingOn = new(setting.Calendar, tokens, _days, Single, Simple);
         _ranges = new(tokens, _days, _clocks, _points, Simple);
+        _headings = new(_sent.Date, tokens, _days, _points);
     }
 
     /// <summary>The phrase that starts at this token, corrections included; null when none does.</summary>
@@ -96,7 +98,7 @@ internal sealed class TimeGrammar
     /// <summary>The repetition that begins at a token; null where none does.</summary>
     private TimePhrase? Single(int i) =>
         (_repeats.Read(i) is { } repeat ? _repeats.Begun(repeat) : null)
-        ?? Heading(i)
+        ?? _headings.Read(i)
         ?? TimedRepeat(i)
         ?? _ranges.Read(i)
         ?? OfADayThatIsCalled(i)
@@ -119,49 +121,6 @@ internal sealed class TimeGrammar
             && (IsEnd(day.To) || At(day.To).Lower is "," or "." or "?" or "!")
             ? Resolve(i, day.To, TimeRoles.At(_tokens, i).Role, day, null)
             : null;
-    }
-
-    /// <summary>"Trade fair: Ada stand, Ben brochures": a milestone over what is to be done for it.</summary>
-    private TimePhrase? Heading(int i)
-    {
-        if (!(i == 0 || At(i - 1).Kind is TokenKind.LineBreak || At(i - 1).Lower is "."))
-            return null;
-        if (JobsOf(i) is { } jobs)
-            return jobs;
-        if (_days.Milestone(i, out var to) is not { } milestone)
-            return null;
-        // "Photo shoot list", above what is on it
-        var isOfAll = At(to).Lower is "list" or "jobs" or "tasks" or "prep" or "preparation" or "preparations";
-        if (isOfAll)
-            to++;
-        return
-            At(to).Is(":")
-            || (isOfAll && (At(to).Is("-") || At(to).Kind is TokenKind.LineBreak))
-            // "Trade fair. Ada the stand", "Trade fair - who does what: ..."
-            || (At(to).Is(".") && At(to + 1).Name is not null)
-            || (At(to).Is("-") && (At(to + 1).Is("who") || At(to + 2).Is(":")))
-            ? new(i, to, new Point(milestone, 0.9, [], "the milestone's moment"), null, null) { IsMilestone = true }
-            : null;
-    }
-
-    /// <summary>"This week's jobs:", "Friday's list:".</summary>
-    private TimePhrase? JobsOf(int i)
-    {
-        var week = At(i).Lower is "this" or "next" && At(i + 1).Is("week's");
-        var list = week ? i + 2 : i + 1;
-        if (
-            !(At(list).Lower is "list" or "jobs" or "tasks" or "work" or "plan")
-            || !(At(list + 1).Is(":") || At(list + 1).Kind is TokenKind.LineBreak)
-        )
-            return null;
-        var day =
-            week ? _days.WeekWith(_sent.Date.PlusWeeks(At(i).Is("next") ? 1 : 0))
-            : At(i).Lower is "today's" or "tomorrow's" ? _days.Read(i)
-            : At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
-            && Lexicon.Weekdays.TryGetValue(At(i).Lower[..^2], out var weekday)
-                ? new DayWords(i + 1, _sent.Date.With(DateAdjusters.NextOrSame(weekday)))
-            : null;
-        return day is null ? null : Resolve(i, list + 1, TimeRole.By, day, null);
     }
 
     /// <summary>"at noon every day".</summary>

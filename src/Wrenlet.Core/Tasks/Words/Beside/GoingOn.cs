@@ -57,6 +57,14 @@ internal static class GoingOn
         return false;
     }
 
+    /// <summary>"Ada and I will visit the mill": Ada, beside whoever writes.</summary>
+    public static IEnumerable<TaskOwner> BesideTheAuthor(MessageWords words, Candidate promise) =>
+        words.At(promise.From - 1).Lower is "and" or "&"
+        && words.Names.Find(n => n.To == promise.From - 1) is { } beside
+        && (beside.From == promise.Sentence.From || words.ClassAt(beside.From - 1) is WordClass.Comma)
+            ? beside.Names.Select(i => words.At(i).Name!.Owner!)
+            : [];
+
     /// <summary>"Ben, tune the rig", "if he hasn't paid, Ben, ring him": who is called at the head or right before it.</summary>
     public static bool IsCalledFor(MessageWords words, WhoPhrase who, Candidate request)
     {

@@ -30,9 +30,7 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
             ? Verdict.By(PlaceTexts.IsPartOfTheThing)
         : IsToldFrom(time, request)
         || (HasADeadline(request) && IsToldOfAnother(time, request))
-        || IsThankedFor(time, request)
-        || IsWhenThereIsNothing(time, request)
-        || IsOfWhatIsLost(time, request)
+        || TimesOfNoWork.Are(words, time, request)
         || IsDeniedBehind(time, request)
         || IsDeniedAhead(time, request)
         || IsArranged(time, request)
@@ -54,40 +52,6 @@ internal sealed class ToldTimes(MessageWords words, IReadOnlyList<Candidate> req
         || IsOfAPartThatTells(time, request)
             ? Verdict.By(PlaceTexts.IsPartOfWhatIsTold)
         : null;
-
-    /// <summary>"I have lost my ticket for Friday. Could you send me a new one?": what it is for.</summary>
-    private bool IsOfWhatIsLost(TimePhrase time, Candidate request)
-    {
-        var home = words.SentenceOf(time.From);
-        if (
-            time is not { DayAlone: not null }
-            || home.Index >= request.Sentence.Index
-            || !words.At(time.From).Is("for")
-            || words.ClassAt(time.From - 1)
-                is not (WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.Third)
-        )
-            return false;
-        for (var i = home.From; i < time.From; i++)
-            if (words.At(i).Lower is "lost" or "forgotten" or "missed" or "mislaid" or "got" or "bought")
-                return true;
-        return false;
-    }
-
-    /// <summary>"Ada: buy stamps. Ben: nothing today".</summary>
-    private bool IsWhenThereIsNothing(TimePhrase time, Candidate request) =>
-        words.At(time.From - 1).Lower is "nothing" && words.SentenceOf(time.From) != request.Sentence;
-
-    /// <summary>"Cheers for the help on Sunday, could you also wash the aprons".</summary>
-    private bool IsThankedFor(TimePhrase time, Candidate request)
-    {
-        if (time.To > request.From || words.SentenceOf(time.From) != request.Sentence)
-            return false;
-        var i = time.From - 1;
-        while (i > request.Sentence.From && !Listing.IsMark(words, i - 1))
-            i--;
-        return words.At(i).Lower is "thanks" or "thank" or "cheers" or "ta"
-            && words.At(words.ClassAt(i + 1) is WordClass.You ? i + 2 : i + 1).Is("for");
-    }
 
     /// <summary>"No more cheques from Monday, put a notice up", "hand the old cards in, the new ones work from Monday".</summary>
     private bool IsToldFrom(TimePhrase time, Candidate request)

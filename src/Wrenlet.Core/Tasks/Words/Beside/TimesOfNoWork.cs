@@ -1,0 +1,45 @@
+namespace Wrenlet.Core.Tasks.Words.Beside;
+
+/// <summary>Finds times of what one is thanked for, of what was lost, and of when there is nothing to do.</summary>
+internal static class TimesOfNoWork
+{
+    /// <summary>Whether a time is of something like it, and so of no request.</summary>
+    public static bool Are(MessageWords words, TimePhrase time, Candidate request) =>
+        IsThankedFor(words, time, request)
+        || IsWhenThereIsNothing(words, time, request)
+        || IsOfWhatIsLost(words, time, request);
+
+    /// <summary>"I have lost my ticket for Friday. Could you send me a new one?": what it is for.</summary>
+    private static bool IsOfWhatIsLost(MessageWords words, TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        if (
+            time is not { DayAlone: not null }
+            || home.Index >= request.Sentence.Index
+            || !words.At(time.From).Is("for")
+            || words.ClassAt(time.From - 1)
+                is not (WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.Third)
+        )
+            return false;
+        for (var i = home.From; i < time.From; i++)
+            if (words.At(i).Lower is "lost" or "forgotten" or "missed" or "mislaid" or "got" or "bought")
+                return true;
+        return false;
+    }
+
+    /// <summary>"Ada: buy stamps. Ben: nothing today".</summary>
+    private static bool IsWhenThereIsNothing(MessageWords words, TimePhrase time, Candidate request) =>
+        words.At(time.From - 1).Lower is "nothing" && words.SentenceOf(time.From) != request.Sentence;
+
+    /// <summary>"Cheers for the help on Sunday, could you also wash the aprons".</summary>
+    private static bool IsThankedFor(MessageWords words, TimePhrase time, Candidate request)
+    {
+        if (time.To > request.From || words.SentenceOf(time.From) != request.Sentence)
+            return false;
+        var i = time.From - 1;
+        while (i > request.Sentence.From && !Listing.IsMark(words, i - 1))
+            i--;
+        return words.At(i).Lower is "thanks" or "thank" or "cheers" or "ta"
+            && words.At(words.ClassAt(i + 1) is WordClass.You ? i + 2 : i + 1).Is("for");
+    }
+}
