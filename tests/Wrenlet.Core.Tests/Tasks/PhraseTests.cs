@@ -76,7 +76,7 @@ public class PhraseTests
             Trades("unlearned").SelectMany(t => t.Rows),
             setting => new TaskReader(setting)
         );
-        ((double)right / wanted).ShouldBeGreaterThan(0.45);
+        ((double)right / wanted).ShouldBeGreaterThan(0.6);
         ((double)wrongly / quiet).ShouldBeLessThan(0.15);
     }
 

@@ -143,7 +143,7 @@ internal static class Cues
             "i mustn't|shouldn't forget to",
             "i must|should not forget to",
             "i need|have|ought to",
-            "i am going to",
+            "i am|are going to",
             "i'm going|about to",
             "i've got to",
             "i have got to",

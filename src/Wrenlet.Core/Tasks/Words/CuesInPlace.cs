@@ -6,7 +6,7 @@ internal static class CuesInPlace
     /// <summary>Whether a way of asking or promising is none where it stands, or for who writes.</summary>
     public static bool AskNothing(MessageWords words, Sentence sentence, int i, CueFound cue, bool byStaff) =>
         cue.Cue.Doer is Doer.Nothing
-        || IsNamedFromBefore(words, cue)
+        || IsNamedFromBefore(words, sentence, i, cue)
         || (cue.Cue.Doer is Doer.Author && !byStaff)
         // "We'll send it next week", a customer writes.
         || (
@@ -169,18 +169,20 @@ internal static class CuesInPlace
     }
 
     /// <summary>"Ada and Ben should move it": what Ben should both should; "one of the drivers should": they should.</summary>
-    private static bool IsNamedFromBefore(MessageWords words, CueFound cue)
+    private static bool IsNamedFromBefore(MessageWords words, Sentence sentence, int i, CueFound cue)
     {
         if (cue.Cue.Label is "someone must")
-            return words.At(cue.Content - 1).Lower is not "you"
-                && words.Names.Exists(n =>
-                    n.To < cue.To && n.To >= cue.To - 2 && words.At(n.From).Lower is "one" or "two" or "some"
-                );
-        return cue.Who is { } part
-            && words.Names.Exists(n =>
-                n.From < part.From && n.To == part.To && words.ClassAt(n.From) is WordClass.Person
-            );
+            return words.At(i).Lower is "one" or "two" or "some" && words.WhoAt(i, sentence.To) is not null;
+        if (cue.Who is not { } part)
+            return false;
+        for (var k = part.From - 1; k >= sentence.From && k > part.From - MostNamed; k--)
+            if (words.ClassAt(k) is WordClass.Person && words.WhoAt(k, sentence.To)?.To == part.To)
+                return true;
+        return false;
     }
+
+    /// <summary>So many tokens of names stand together at most.</summary>
+    private const int MostNamed = 12;
 
     private static bool IsOfWhatIsTold(MessageWords words, Sentence sentence, int need)
     {

@@ -377,7 +377,11 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
             return null;
         LocalDate day;
         var to = at + 3;
-        if (At(at + 2).Lower is "that" or "then" && !At(to).IsWord && NamedBefore(i) is { } named)
+        if (
+            At(at + 2).Lower is "that" or "then" or "it"
+            && (!At(to).IsWord || At(to).Is("at"))
+            && NamedBefore(i) is { } named
+        )
             day = named;
         else if (Milestone(at + 2, out to) is { } moment)
             day = setting.Calendar.DateOf(moment);

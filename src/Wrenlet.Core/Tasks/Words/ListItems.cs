@@ -90,7 +90,15 @@ internal static class ListItems
                     return null;
                 else
                     verb = k;
-        return verb >= 0 && words.ClassAt(verb) is WordClass.Verb or WordClass.VerbOrNoun ? words.At(verb).Lower : null;
+        return
+            verb >= 0
+            && (
+                words.ClassAt(verb) is WordClass.Verb
+                // "Plan:", "notes:" are no orders.
+                || words.At(verb).Lower is "order" or "book" or "check" or "print" or "pack" or "collect"
+            )
+            ? words.At(verb).Lower
+            : null;
     }
 
     private static bool IsWho(WordClass kind) => kind is WordClass.Tag or WordClass.Person or WordClass.Crew;

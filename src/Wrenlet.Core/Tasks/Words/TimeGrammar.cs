@@ -384,17 +384,17 @@ internal sealed class TimeGrammar
             };
         // "Two working days before"
         if (
-            count is { } days0
-            && At(days0.To).Lower is "working" or "business"
-            && At(days0.To + 1).Lower is "day" or "days"
-            && IsOpen(days0.To + 2)
+            count is { } working
+            && At(working.To).Lower is "working" or "business"
+            && At(working.To + 1).Lower is "day" or "days"
+            && IsOpen(working.To + 2)
             && _named.Before(from) is { } last
         )
             return new(
                 from,
-                days0.To + 3,
+                working.To + 3,
                 _points.Closing(
-                    _setting.Calendar.AddWorkingDays(_setting.Calendar.DateOf(last.At), -days0.Count),
+                    _setting.Calendar.AddWorkingDays(_setting.Calendar.DateOf(last.At), -working.Count),
                     0.85
                 ),
                 null,

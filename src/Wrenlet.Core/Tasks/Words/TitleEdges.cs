@@ -140,6 +140,9 @@ internal static class TitleEdges
             && Ending.Contains(end.ToLowerInvariant())
         )
             title = title[..^end.Length].TrimEnd(Blank);
+        // "Call me as soon as you're there", of which the clause is left out
+        if (title.EndsWith(" as", StringComparison.Ordinal))
+            title = title[..^3].TrimEnd(Blank);
         // "Book the room (28th, 9am)", the last bracket being no word
         if (title.LastIndexOf('(') > title.LastIndexOf(')'))
             title += ")";

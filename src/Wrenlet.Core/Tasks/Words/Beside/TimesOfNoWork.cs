@@ -7,7 +7,18 @@ internal static class TimesOfNoWork
     public static bool Are(MessageWords words, TimePhrase time, Candidate request) =>
         IsThankedFor(words, time, request)
         || IsWhenThereIsNothing(words, time, request)
-        || IsOfWhatIsLost(words, time, request);
+        || IsOfWhatIsLost(words, time, request)
+        || IsWhenItWasSaid(words, time, request);
+
+    /// <summary>"Ask him for a donation. He said in March that he'd think about it": when he said so.</summary>
+    private static bool IsWhenItWasSaid(MessageWords words, TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        return home.Index != request.Sentence.Index
+            && words.ClassAt(home.From) is WordClass.Subject
+            && words.At(home.From + 1).Lower is "said" or "told" or "wrote" or "asked" or "promised"
+            && time.From <= home.From + 4;
+    }
 
     /// <summary>"I have lost my ticket for Friday. Could you send me a new one?": what it is for.</summary>
     private static bool IsOfWhatIsLost(MessageWords words, TimePhrase time, Candidate request)
