@@ -49,7 +49,7 @@ internal static class Candidates
             var wantsToKnow = ToldSentences.WantToKnow(words, sentence);
             for (var i = sentence.From; i < sentence.To; i++)
             {
-                if (i > sentence.From && words.TimeAt(i - 1) is { } before && before.Covers(i))
+                if (i > sentence.From && Parting.IsInside(words, i))
                     continue;
                 // "Before today's meeting"
                 if (

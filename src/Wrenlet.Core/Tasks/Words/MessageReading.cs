@@ -126,6 +126,10 @@ internal sealed class MessageReading(
                 {
                     Cue = candidates[i - 1].Cue with
                     {
+                        // "Remind me to ring him on Thursday and fetch it on Friday"
+                        Cue = candidates[i - 1].Cue.Cue is { Label: "remind me" }
+                            ? Cues.Promise
+                            : candidates[i - 1].Cue.Cue,
                         Content = clause.Candidate.Content,
                         To = clause.Candidate.Content,
                     },

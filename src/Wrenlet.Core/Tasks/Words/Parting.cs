@@ -8,6 +8,14 @@ namespace Wrenlet.Core.Tasks.Words;
 /// </summary>
 internal static class Parting
 {
+    /// <summary>Whether a token stands inside a time, or goes on with names: "the office" of "Ada and the office".</summary>
+    public static bool IsInside(MessageWords words, int i) =>
+        words.TimeAt(i - 1) is { } before && before.Covers(i)
+        || words.At(i).Is("the")
+            && words.ClassAt(i + 1) is WordClass.Crew
+            && words.ClassAt(i - 1) is WordClass.Conjunction
+            && words.ClassAt(i - 2) is WordClass.Person;
+
     /// <summary>What is asked for a wish stands within so many tokens behind it.</summary>
     private const int MostBehind = 40;
 

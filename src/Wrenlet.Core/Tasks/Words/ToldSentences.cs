@@ -23,6 +23,7 @@ internal static class ToldSentences
         || TimesOfAll.IsSaidBy(words, sentence)
         || IsBeforeYouGo(words, sentence)
         || IsAView(words, sentence)
+        || AsksWhichOfTwo(words, sentence)
         || TellsHours(words, sentence)
         || IsMadeSureOf(words, sentence)
         // "Draft a letter. I want to see it before it goes"
@@ -86,6 +87,24 @@ internal static class ToldSentences
                     or "everybody"
                     or "whoever"
                     or "any";
+    }
+
+    /// <summary>"Should we paint it or leave it?": wants to know which.</summary>
+    private static bool AsksWhichOfTwo(MessageWords words, Sentence sentence)
+    {
+        if (
+            !words.At(sentence.To).Is("?")
+            || !words.At(sentence.From).Is("should")
+            || words.ClassAt(sentence.From + 1) is not WordClass.We
+        )
+            return false;
+        for (var i = sentence.From + 2; i + 1 < sentence.To; i++)
+            if (
+                words.At(i).Is("or")
+                && words.ClassAt(i + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
+            )
+                return true;
+        return false;
     }
 
     /// <summary>"Shall we do a new one for the winter? What do you think": wants to hear what somebody thinks.</summary>
