@@ -28,6 +28,7 @@ internal static class CalledAlone
         ?? InPieces(words, s)
         ?? AskedIfNot.In(words, s)
         ?? CalledLast.In(words, s)
+        ?? ListItems.DoneUnderAHeading(words, s)
         ?? DueBehind(words, s)
         ?? CalledNext.In(words, s)
         ?? CalledByWhen.In(words, s)

@@ -23,6 +23,13 @@ internal static class CalledNext
                 ? first
                 : null;
         var content = head is null ? s.From : head.To + 1;
+        // "Nobody has watered the ferns. Ada, could you?"
+        if (AsksWhetherOne(words, next) is var (isAsked, asked) && isAsked && IsUndone(words, s, content))
+            return new(s, s.From, content, content, s.To, asked ?? head) { IsAllThatIsAsked = true };
+        // "The school comes on Friday, so the hall has to be swept. Ada?"
+        for (var i = content + 2; i + 1 < s.To; i++)
+            if (words.At(i).Is("so") && words.ClassAt(i - 1) is WordClass.Comma or WordClass.Time)
+                return null;
         if (
             !words.ClassAt(content).CanOpenAThing()
             || !(Listing.States(words, content, s.To) || IsGoingOn(words, s) || WantedBy(words, content, s.To) > 0)
@@ -64,6 +71,34 @@ internal static class CalledNext
                 return null;
         return urged ? new(s, s.From, content, content, s.To, who ?? head) { IsAllThatIsAsked = true } : null;
     }
+
+    /// <summary>"Ada, could you?", "can you today, please?": nothing but that, and who is asked.</summary>
+    private static (bool Is, WhoPhrase? Who) AsksWhetherOne(MessageWords words, Sentence s)
+    {
+        if (!words.At(s.To).Is("?"))
+            return (false, null);
+        WhoPhrase? who = null;
+        var asks = false;
+        for (var i = s.From; i < s.To; i++)
+            if (words.WhoAt(i, s.To) is { } called)
+                (who, i) = (who ?? called, called.To - 1);
+            else if (
+                words.At(i).Lower is "could" or "can" or "would" or "will"
+                && words.ClassAt(i + 1) is WordClass.You
+            )
+                (asks, i) = (true, i + 1);
+            else if (words.IsPlain(i) && words.ClassAt(i) is not WordClass.Courtesy)
+                return (false, null);
+        return (asks, who);
+    }
+
+    /// <summary>"Nobody has watered the ferns", "the bins haven't been emptied".</summary>
+    private static bool IsUndone(MessageWords words, Sentence s, int content) =>
+        (
+            words.ClassAt(content) is WordClass.NoOne or WordClass.Person
+            || words.ClassAt(content).CanOpenAThing()
+            || words.At(content).Is("no")
+        ) && LeftUndone.In(words, content, s.To, null) is not null;
 
     /// <summary>"The school want three tents": where what is wanted begins; 0 where nothing is.</summary>
     private static int WantedBy(MessageWords words, int from, int to)

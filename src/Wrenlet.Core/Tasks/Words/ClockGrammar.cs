@@ -162,7 +162,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
             return new(At(at + 2).Is("the") ? at + 4 : at + 3, Closing) { StandsAlone = true };
         if (At(at).Is("close") && At(at - 1).Lower is "by" or "before" or "at" or "until")
             return new(at + 1, Closing);
-        if (!At(at).IsWord || (lead == i && at == i && IsOfAThing(at)))
+        if (!At(at).IsWord || (lead == i && (at == i ? IsOfAThing(at) : IsOfWhatFollows(at))))
             return null;
         var half = HalfOf(At(at).Lower);
         return At(at).Lower switch
@@ -207,6 +207,18 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
                 or WordClass.NounOrVerb
                 or WordClass.VerbOrNoun
                 or WordClass.Verb;
+
+    /// <summary>"About the night work", "check the morning delivery": what is done then.</summary>
+    private bool IsOfWhatFollows(int i) =>
+        At(i).Lower is "morning" or "afternoon" or "evening" or "night"
+        && At(i - 1).Is("the")
+        && At(i + 1) is { Kind: TokenKind.Word, Lower: var thing }
+        && !Lexicon.Weekdays.ContainsKey(thing)
+        && WordForms.ClassOf(thing)
+            is WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrNoun
+                or WordClass.Third;
 
     private static readonly FrozenDictionary<string, int> MinutesInLetters = FrozenDictionary.ToFrozenDictionary([
         KeyValuePair.Create("ten", 10),
@@ -265,6 +277,8 @@ internal sealed class ClockGrammar(ReaderSetting setting, Tokens tokens)
             && At(i).Value % 100 < 60
             && EndsHere(i + 1)
             && !At(i - 1).Is("for")
+            // "The invoices from 2015"
+            && !(At(i).Value is >= 2000 and < 2060 && At(i - 1).Lower is "from" or "of" or "in" or "since")
         )
             return Fixed(i + 1, new LocalTime(At(i).Value / 100, At(i).Value % 100));
         if (At(i).Kind is TokenKind.Number && At(i).Value is > 12 and < 24 && EndsHere(i + 1))

@@ -78,11 +78,12 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, Toke
         if (At(the).Is("day") && At(the + 1).Is("after") && At(the + 2).Is("tomorrow"))
             return Then(the + 3, Today.PlusDays(2));
         var same =
-            At(i).Is("that") ? i + 1
+            At(i).Is("that") && At(i + 1).Is("same") ? i + 2
+            : At(i).Is("that") ? i + 1
             : At(the).Is("same") ? the + 1
             : -1;
         if (same > 0 && At(same).Is("day") && NamedBefore(i) is { } named)
-            return Then(same + 1, named) with { StandsAlone = false };
+            return Then(same + 1, named) with { StandsAlone = At(same - 1).Is("same") };
         // "By the Monday before": before what was named last
         if (
             the > i

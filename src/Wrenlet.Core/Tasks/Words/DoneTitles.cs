@@ -49,6 +49,8 @@ internal static class DoneTitles
                         + Titles.Joined(words, i + 2, request.End, left, author, null);
         var wished =
             request.Cue.Cue.Label is "wish" or "need"
+            // "Could we have the shop cleared"
+            || (request.Cue.Cue.Label is "ask" && words.At(request.Content - 1).Lower is "have" or "get")
             // "Knives sharpened (Ada), floor swept (Ben)"
             || (words.ListedAs(request) is { Who: { } its } part && words.At(its.To).Is(")") && its.To < part.End);
         if (
@@ -66,7 +68,12 @@ internal static class DoneTitles
             || (words.At(request.Content).Is("all") && words.At(request.Content + 1).Is("of"))
                 ? new SpokenOf(words, request, author, byStaff).InPlaces()
                 : null;
-        var isIf = wished && words.At(request.Content - 1).Is("if");
+        var isIf =
+            wished
+            && (
+                words.At(request.Content - 1).Lower is "if" or "time"
+                || (words.At(request.Content - 1).Is("that") && words.At(request.Content - 2).Is("time"))
+            );
         // "60 tins, greased"
         if (
             !wished
@@ -123,31 +130,11 @@ internal static class DoneTitles
     /// "The clay bill hasn't been paid", "three of you still haven't done the timesheet": "pay the clay bill", "do the timesheet";
     /// null where nothing is said to be left undone.
     /// </summary>
-    public static string? NotDone(MessageWords words, Candidate request, bool[] left, string? author)
+    public static string? NotDone(MessageWords words, Candidate request, string? author)
     {
         if (words.ListedAs(request) is not { IsAllThatIsAsked: true } || request.Cue.Cue != Cue.None)
             return null;
-        for (var i = request.Content + 1; i + 1 < request.End; i++)
-        {
-            if (!(words.At(i).Lower is "hasn't" or "haven't"))
-                continue;
-            var passive = words.At(i + 1).Is("been");
-            var done = passive ? i + 2 : i + 1;
-            if (
-                done >= request.End
-                || !(words.ClassAt(done) is WordClass.Past || words.At(done).Is("done"))
-                || WordForms.PastBase(words.At(done).Lower) is not { } verb
-                || verb is "have" or "be" or "get"
-            )
-                return null;
-            var to = words.At(i - 1).Is("still") ? i - 1 : i;
-            var thing = passive
-                ? Titles.Joined(words, request.Content, to, left, author, words.At(request.Content).Lower)
-                : "";
-            return $"{verb} {thing} {Titles.Joined(words, done + 1, request.End, left, author, null)}";
-        }
-
-        return null;
+        return LeftUndone.In(words, request.Content, request.End, author);
     }
 
     private static bool IsPronoun(string word) => word is "it" or "this" or "that" or "them" or "these" or "those";

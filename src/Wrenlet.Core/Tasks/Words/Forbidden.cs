@@ -47,6 +47,11 @@ internal static class Forbidden
     {
         if (!words.At(content).Is("leave"))
             return false;
+        // "You can leave the bins, I've done them"
+        if (words.ClassAt(content - 2) is WordClass.You && words.At(content - 1).Lower is "can" or "could" or "may")
+            for (var i = content + 2; i + 1 < to; i++)
+                if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash)
+                    return Listing.States(words, i + 1, to) || words.ClassAt(i + 1).CanOpenAThing();
         for (var i = content + 2; i < to && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash); i++)
             if (
                 words.At(i).Is("as")

@@ -101,5 +101,31 @@ internal static class ListItems
             : null;
     }
 
+    /// <summary>"By Friday:", and under it "Ada clears the yard": what she does is asked; null where no heading says so.</summary>
+    public static ListedPart? DoneUnderAHeading(MessageWords words, Sentence s)
+    {
+        if (
+            !s.IsItem
+            || words.WhoAt(s.From, s.To) is not { } who
+            || !(
+                words.DoneBy(who.To) is not null
+                || words.ClassAt(who.From) is WordClass.Crew or WordClass.Determiner && Listing.Orders(words, who.To)
+            )
+        )
+            return null;
+        var i = s.Index;
+        while (i > 0 && words.Sentences[i].IsItem)
+            i--;
+        var heading = words.Sentences[i];
+        return
+            !heading.IsItem
+            && words.ClassAt(heading.To - 1) is WordClass.Colon
+            && words.Times.Exists(t =>
+                t.From >= heading.From && t.To <= heading.To && t is { Due: not null, Repeats: null }
+            )
+            ? new(s, s.From, who.To, who.To, s.To, who)
+            : null;
+    }
+
     private static bool IsWho(WordClass kind) => kind is WordClass.Tag or WordClass.Person or WordClass.Crew;
 }

@@ -289,6 +289,16 @@ internal static class Listing
             i++;
         if (i < to && words.ClassAt(i) is WordClass.You && Orders(words, i + 1))
             return (content, i + 1, Says.ToDo);
+        // "@ada will you do the salt"
+        if (
+            words.At(i).Lower is "will" or "can" or "could" or "would"
+            && words.ClassAt(i + 1) is WordClass.You
+            && Orders(words, i + 2)
+        )
+            return (i, i + 2, Says.ToDo);
+        // "..., and @ben, the eggs by Wednesday"
+        if (apart && IsJoint(words, who.From - 1) && i < to && IsDatedThing(words, i, to))
+            return (i, i, Says.Thing);
         if (
             i < to
             && Orders(words, i)
@@ -302,6 +312,17 @@ internal static class Listing
         )
             return (content, i, Says.ToDo);
         return !apart && i == who.To && i < to && CanOpenAThing(words, i) ? (i, i, Says.Thing) : null;
+    }
+
+    /// <summary>"The eggs by Wednesday": a thing and when, and no more.</summary>
+    private static bool IsDatedThing(MessageWords words, int from, int to)
+    {
+        if (words.ClassAt(from) is not (WordClass.Determiner or WordClass.Possessive or WordClass.Number))
+            return false;
+        for (var i = from + 1; i < to && !IsMark(words, i); i++)
+            if (words.TimeAt(i) is { } time && (time.To >= to || IsJoint(words, time.To)))
+                return time is { Due: not null, Repeats: null } && !States(words, from, i);
+        return false;
     }
 
     /// <summary>"Get a gazebo, Ada, and ask Victor for the tables, Ben": each with whose it is behind it.</summary>

@@ -181,7 +181,9 @@ internal sealed class Mentions(MessageWords words)
                 || NamingWords.IsVerb(before),
             WordClass.NounOrVerb => before
                 is not (WordClass.To or WordClass.Modal or WordClass.I or WordClass.We or WordClass.Denial),
-            WordClass.Verb when _naming.OpensASentence(i) && _naming.IsHeading(i, to) => true,
+            WordClass.Verb => _naming.OpensASentence(i)
+                // "Pump 3 is leaking"
+                && (_naming.IsHeading(i, to) || words.At(i + 1).Kind is TokenKind.Number && _naming.IsSaidOf(i + 1, to)),
             WordClass.VerbOrNoun => _naming.IsNameWord(i) && _naming.IsNameWord(i + 1) && i + 1 < to
                 // "Fuel cards are in the drawer"
                 || (

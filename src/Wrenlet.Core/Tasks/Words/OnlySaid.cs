@@ -27,6 +27,12 @@ internal sealed class OnlySaid(MessageWords words)
     /// <param name="needs">The verb of a thing that needs something; -1 where it is said directly.</param>
     public bool Is(Sentence s, int from, CueFound cue, int content, int needs) =>
         words.At(content).Lower is "not" or "except" or "whatever" or "whichever" or "however" or "anyway"
+        // "Instead of mending it again, order a new one"
+        || (
+            words.At(content).Lower is "instead" or "rather"
+            && words.At(content + 1).Lower is "of" or "than"
+            && words.ClassAt(content + 2) is WordClass.Gerund
+        )
         // "Deadline 20 April - Ada - the list"
         || (words.At(content).Is("deadline") && words.TimeAt(content + 1) is not null)
         // "You know what to do"
@@ -308,6 +314,11 @@ internal sealed class OnlySaid(MessageWords words)
         || cue.Cue.Doer is Doer.Author
             && (
                 words.At(content).Lower is "need" or "want" or "like" or "love"
+                // "I told him I'd be late"
+                || (
+                    words.At(content).Is("be")
+                    && words.At(content + 1).Lower is "late" or "away" or "off" or "out" or "ill" or "busy"
+                )
                 || (words.At(content).Is("think") && words.At(content + 1).Is("about"))
                 // "I should be grateful if you could"
                 || (

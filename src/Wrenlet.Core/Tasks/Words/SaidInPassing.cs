@@ -1,6 +1,6 @@
 namespace Wrenlet.Core.Tasks.Words;
 
-/// <summary>Finds words that are said in passing, of which nothing is to be done: "by the way", "as agreed".</summary>
+/// <summary>Finds words that are said in passing, of which nothing is to be done: "by the way", "as agreed", ", Mr Osei".</summary>
 internal static class SaidInPassing
 {
     /// <summary>Whether a word is one of such a phrase.</summary>
@@ -20,4 +20,26 @@ internal static class SaidInPassing
 
     private static bool IsApart(Tokens tokens, int i) =>
         tokens[i].Lower is "," or ":" or "-" || tokens[i].Name is not null;
+
+    /// <summary>
+    /// "We'll get the report to you by Friday, Mr Osei": the comma before which customer it is said to; null where none is named so.
+    /// </summary>
+    public static int? Outsider(MessageWords words, Candidate request)
+    {
+        var i = request.End;
+        while (
+            i > request.Content
+            && (
+                words.At(i - 1).Name is { Owner: null }
+                || (i < request.End && PeopleWords.IsTitle(words.At(i - 1).Lower.TrimEnd('.')))
+            )
+        )
+            i--;
+        if (i == request.End || words.ClassAt(i - 1) is not WordClass.Comma)
+            return null;
+        for (var k = request.From; k < i; k++)
+            if (words.ClassAt(k) is WordClass.You || words.At(k).Lower is "your" or "yours")
+                return i - 1;
+        return null;
+    }
 }

@@ -155,6 +155,8 @@ internal static class Titles
                 && words.ClassAt(vocative.From - 1) is WordClass.Comma
             )
                 (left[vocative.From - 1], left[i]) = (false, false);
+        if (SaidInPassing.Outsider(words, request) is { } outsider)
+            Array.Fill(left, false, outsider, request.End - outsider);
         foreach (var (from, to) in Asides.Whenever(words, request))
             Array.Fill(left, false, from, to - from);
         foreach (var (from, to) in Asides.Vague(words, request))
@@ -202,7 +204,7 @@ internal static class Titles
             // "Hot Dog Harry", a customer, is no Hot.
             : author.Split(' ').Length > 2 || Names.IsTitle(called) || PeopleWords.IsFirm(author) ? author
             : called;
-        if (request.Needs < 0 && DoneTitles.NotDone(words, request, left, first) is { } undone)
+        if (request.Needs < 0 && DoneTitles.NotDone(words, request, first) is { } undone)
             return TitleEdges.Polish(undone);
         if (request.Needs < 0 && DoneTitles.OfAllTheirs(words, request, left) is { } theirs)
             return TitleEdges.Polish(theirs);
@@ -225,9 +227,11 @@ internal static class Titles
                     ofIt[i] = words.TimeAt(i) is null;
                 return TitleEdges.Polish(Joined(words, promised, ends, ofIt, first, null));
             }
+            if (LeftUndone.Of(words, request, first) is { } undoneBefore)
+                return TitleEdges.Polish(undoneBefore);
             if (NeedyTitles.SeenTo(words, request) is { } needed)
                 return Of(words, needed, taken, author, byStaff);
-            var (inBase, meant) = (InBaseForm(words, request), spokenOf.InPlaces());
+            var (inBase, meant) = (BaseForms.Of(words, request), spokenOf.InPlaces());
             // "Somebody counts the till and signs the book"
             if (inBase is not null && words.ClassAt(request.Content) is WordClass.Third)
                 for (var i = request.Content + 2; i + 1 < request.End; i++)
@@ -347,7 +351,8 @@ internal static class Titles
             )
             ?? (
                 words.At(request.Content - 1).Lower is "be" or "get" or "gets"
-                    ? WordForms.PastBase(opening) ?? (WordForms.HasSamePast(opening) ? opening : null)
+                    ? WordForms.PastBase(opening)
+                        ?? (WordForms.HasSamePast(opening) || opening is "run" ? opening : null)
                     : null
             );
         if (verb is not null)
@@ -406,44 +411,6 @@ internal static class Titles
                     return named is null ? word : named + word[bare.Length..];
                 })
         );
-
-    /// <summary>
-    /// "Would you mind fetching", "it'd be good if somebody fetched", "Kit fetches": "fetch"; null where the words begin in the base form.
-    /// </summary>
-    private static string? InBaseForm(MessageWords words, Candidate request) =>
-        words.ListedAs(request) is { IsAThing: true } ? null
-        : words.DoneBy(request.Content) is { } done ? done
-        // "Everybody needs to have done the test": where "have" is left out.
-        : words.At(request.Content - 1).Is("have")
-        && words.At(request.Content - 2).Is("to")
-        && (words.ClassAt(request.Content) is WordClass.Past || words.At(request.Content).Is("done"))
-            ? WordForms.PastBase(words.At(request.Content).Lower)
-        // "Have you sent him the notice? If not, today please"
-        : words.ClassAt(request.Content - 1) is WordClass.You
-        && words.At(request.Content - 2).Is("have")
-        && words.ListedAs(request) is { IsAllThatIsAsked: true }
-            ? WordForms.PastBase(words.At(request.Content).Lower)
-        // "Somebody checks the lights"
-        : request.Cue.Cue.Label is "someone" && words.ClassAt(request.Content) is WordClass.Third
-            ? WordForms.ThirdBase(words.At(request.Content).Lower)
-        : request.Cue.Cue == Cues.Promise || request.Cue.Cue.Label is "who please"
-            ? WordForms.GerundBase(words.At(request.Content).Lower)
-        // "It's high time somebody threw them out"
-        : request.Cue.Cue.Label is "ask someone"
-        && words.At(request.Content - 2).Is("time")
-        && words.ClassAt(request.Content) is WordClass.Past
-            ? WordForms.PastBase(words.At(request.Content).Lower)
-        : request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me" or Cues.AskWho
-            ? WordForms.GerundBase(words.At(request.Content).Lower)
-                ?? (
-                    request.Cue.Cue.Label is "kind" or Cues.AskWho && words.ClassAt(request.Content) is WordClass.Past
-                        ? WordForms.PastBase(words.At(request.Content).Lower)
-                        : null
-                )
-        // "Is there any chance of getting it back?"
-        : request.Cue.Cue.Label is "ask" && words.At(request.Content - 1).Is("of")
-            ? WordForms.GerundBase(words.At(request.Content).Lower)
-        : null;
 
     public static string Joined(
         MessageWords words,

@@ -8,7 +8,42 @@ internal static class TimesOfNoWork
         IsThankedFor(words, time, request)
         || IsWhenThereIsNothing(words, time, request)
         || IsOfWhatIsLost(words, time, request)
-        || IsWhenItWasSaid(words, time, request);
+        || IsWhenItWasSaid(words, time, request)
+        || IsInsteadOfIt(words, time)
+        || IsWhatItIsFor(words, time, request);
+
+    /// <summary>"Order the mats for the fair. By Monday please": what for, where a sentence of its own says when.</summary>
+    private static bool IsWhatItIsFor(MessageWords words, TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        if (
+            time is not { IsMilestone: true, Due: not null }
+            || home != request.Sentence
+            || !words.At(time.From).Is("for")
+            || home.Index + 1 >= words.Sentences.Count
+        )
+            return false;
+        var next = words.Sentences[home.Index + 1];
+        return next.Line == home.Line
+            && words.TimeAt(next.From) is { Due: not null, Repeats: null, DayAlone: not null } by
+            && Enumerable
+                .Range(by.To, next.To - by.To)
+                .All(i => words.ClassAt(i) is WordClass.Courtesy or WordClass.Comma);
+    }
+
+    /// <summary>"Rather than resetting it every morning, ask the maker": how often, till now.</summary>
+    private static bool IsInsteadOfIt(MessageWords words, TimePhrase time)
+    {
+        var home = words.SentenceOf(time.From);
+        for (var i = time.From - 1; i > home.From && !Listing.IsMark(words, i); i--)
+            if (
+                words.At(i).Lower is "of" or "than"
+                && words.At(i - 1).Lower is "instead" or "rather"
+                && words.ClassAt(i + 1) is WordClass.Gerund
+            )
+                return true;
+        return false;
+    }
 
     /// <summary>"Ask him for a donation. He said in March that he'd think about it": when he said so.</summary>
     private static bool IsWhenItWasSaid(MessageWords words, TimePhrase time, Candidate request)
