@@ -24,8 +24,11 @@ internal static class CalledNext
                 : null;
         var content = head is null ? s.From : head.To + 1;
         // "Nobody has watered the ferns. Ada, could you?"
-        if (AsksWhetherOne(words, next) is var (isAsked, asked) && isAsked && IsUndone(words, s, content))
-            return new(s, s.From, content, content, s.To, asked ?? head) { IsAllThatIsAsked = true };
+        if (IsUndoneAndAsked(words, s))
+            return new(s, s.From, content, content, s.To, AsksWhetherOne(words, next).Who ?? head)
+            {
+                IsAllThatIsAsked = true,
+            };
         // "The school comes on Friday, so the hall has to be swept. Ada?"
         for (var i = content + 2; i + 1 < s.To; i++)
             if (words.At(i).Is("so") && words.ClassAt(i - 1) is WordClass.Comma or WordClass.Time)
@@ -72,6 +75,20 @@ internal static class CalledNext
         return urged ? new(s, s.From, content, content, s.To, who ?? head) { IsAllThatIsAsked = true } : null;
     }
 
+    /// <summary>"Nobody has watered the ferns", and behind it "Ada, could you?"</summary>
+    public static bool IsUndoneAndAsked(MessageWords words, Sentence s) =>
+        s.Index + 1 < words.Sentences.Count
+        && words.Sentences[s.Index + 1] is { IsItem: false } next
+        && next.Line == s.Line
+        && AsksWhetherOne(words, next).Is
+        && IsUndone(
+            words,
+            s,
+            words.WhoAt(s.From, s.To) is { } head && words.ClassAt(head.To) is WordClass.Comma or WordClass.Colon
+                ? head.To + 1
+                : s.From
+        );
+
     /// <summary>"Ada, could you?", "can you today, please?": nothing but that, and who is asked.</summary>
     private static (bool Is, WhoPhrase? Who) AsksWhetherOne(MessageWords words, Sentence s)
     {
@@ -95,7 +112,8 @@ internal static class CalledNext
     /// <summary>"Nobody has watered the ferns", "the bins haven't been emptied".</summary>
     private static bool IsUndone(MessageWords words, Sentence s, int content) =>
         (
-            words.ClassAt(content) is WordClass.NoOne or WordClass.Person
+            words.ClassAt(content) is WordClass.NoOne or WordClass.Person or WordClass.We or WordClass.Subject
+            || words.At(content).Lower is "nobody's"
             || words.ClassAt(content).CanOpenAThing()
             || words.At(content).Is("no")
         ) && LeftUndone.In(words, content, s.To, null) is not null;

@@ -84,13 +84,13 @@ internal static class Candidates
                         );
                 if (byStaff && RemindedOf(words, sentence, i) is { } told)
                     Add(sentence, told, cues[0] with { Content = told, To = told }, told);
-                if (byStaff && Doing(words, sentence, i) is { } doing)
+                if (byStaff && AboutToDo.In(words, sentence, i) is { } doing)
                     Add(sentence, i, new(Cues.Promise, doing, doing, null), doing);
                 if (!opens || cues.Any(c => c.Cue.Label == Cues.Pointer))
                     continue;
                 if (wantsToKnow)
                     continue;
-                if (CanBegin(words.ClassAt(i)) && !cues.Any(c => c.Cue.Doer is not Doer.Nothing && c.Content > i))
+                if (MayBegin(sentence, i) && !cues.Any(c => c.Cue.Doer is not Doer.Nothing && c.Content > i))
                     Add(sentence, i, new(Cue.None, i, i, null), i);
                 foreach (var (verb, complement) in Needing.Of(words, sentence, i))
                     Add(sentence, i, new(Cue.Thing, complement, complement, null), complement, verb);
@@ -114,7 +114,7 @@ internal static class Candidates
                     return;
                 if (
                     content >= s.To
-                    || !CanBegin(words.ClassAt(content))
+                    || !MayBegin(sentence, content)
                     || (content != only?.Content && said.Is(s, from, cue, content, needs))
                     || Forbidden.IsLeftAsItIs(words, content, s.To)
                 )
@@ -131,6 +131,15 @@ internal static class Candidates
                         all.Add(candidate with { IsListed = IsListed(candidate) });
                     }
             }
+
+            // "Ada hasn't watered the ferns. Ben, could you?"
+            bool MayBegin(Sentence s, int i) =>
+                CanBegin(words.ClassAt(i))
+                || (
+                    i == s.From
+                    && words.ClassAt(i) is WordClass.Person or WordClass.Stating
+                    && CalledNext.IsUndoneAndAsked(words, s)
+                );
 
             bool IsSaying(int i) =>
                 words.At(i).Lower is "say" or "tell" or "ask" or "show" or "explain"
@@ -184,40 +193,6 @@ internal static class Candidates
         while (told < i && words.ClassAt(told) is WordClass.Comma or WordClass.Courtesy)
             told++;
         return told < i - 1 && CanBegin(words.ClassAt(told)) ? told : null;
-    }
-
-    /// <summary>"I'm cutting the boards tomorrow": the verb of what the author is about to do; null where nothing is to come.</summary>
-    private static int? Doing(MessageWords words, Sentence sentence, int i)
-    {
-        var verb =
-            words.At(i).Is("i'm") ? i + 1
-            : words.At(i).Is("i") && words.At(i + 1).Is("am") ? i + 2
-            : -1;
-        if (
-            verb < 0
-            || words.ClassIn(sentence, verb) is not WordClass.Gerund
-            || WordForms.GerundBase(words.At(verb).Lower)
-                is null
-                    or "see"
-                    or "meet"
-                    or "visit"
-                    or "have"
-                    or "leave"
-                    or "expect"
-                    or "watch"
-                    or "spend"
-            || words.ClassIn(sentence, verb + 1)
-                is not (WordClass.Determiner or WordClass.Possessive or WordClass.Object or WordClass.Other)
-        )
-            return null;
-        for (
-            var k = verb + 2;
-            k < sentence.To && words.ClassAt(k) is not (WordClass.Comma or WordClass.Conjunction);
-            k++
-        )
-            if (words.TimeAt(k) is { Due: not null, Repeats: null })
-                return verb;
-        return null;
     }
 
     /// <summary>"Could you, Ada, when it has cooled, clean it": past whom it is said to and a clause that says when.</summary>

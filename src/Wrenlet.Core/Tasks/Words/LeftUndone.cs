@@ -120,7 +120,7 @@ internal static class LeftUndone
     private static int? IsByNobody(MessageWords words, int i)
     {
         var at =
-            words.ClassAt(i) is WordClass.NoOne ? i
+            words.ClassAt(i) is WordClass.NoOne || words.At(i).Is("nobody's") ? i
             : words.At(i).Is("no") && words.At(i + 1).Lower is "one" or "one's" ? i + 1
             : -1;
         if (at < 0)

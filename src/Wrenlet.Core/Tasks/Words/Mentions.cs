@@ -19,7 +19,7 @@ internal sealed class Mentions(MessageWords words)
         "grateful glad happy thankful sorry desperate ready unhappy pleased satisfied wrong"
     );
 
-    /// <summary>Whom and what a run of tokens names, in their order.</summary>
+    /// <summary>Whom and what a run of tokens names, in order.</summary>
     public List<Mention> In(int from, int to)
     {
         var found = new List<Mention>();
@@ -48,8 +48,7 @@ internal sealed class Mentions(MessageWords words)
             // "One of the panes has a crack"
             var isOne =
                 words.At(i).Is("one") && words.At(i + 1).Is("of") && words.ClassAt(i + 2) is WordClass.Determiner;
-            if (isOne)
-                i += 2;
+            i += isOne ? 2 : 0;
             if (!Begins(i, from, to))
                 continue;
             var head = HeadFrom(i, to);
@@ -181,9 +180,7 @@ internal sealed class Mentions(MessageWords words)
                 || NamingWords.IsVerb(before),
             WordClass.NounOrVerb => before
                 is not (WordClass.To or WordClass.Modal or WordClass.I or WordClass.We or WordClass.Denial),
-            WordClass.Verb => _naming.OpensASentence(i)
-                // "Pump 3 is leaking"
-                && (_naming.IsHeading(i, to) || words.At(i + 1).Kind is TokenKind.Number && _naming.IsSaidOf(i + 1, to)),
+            WordClass.Verb => _naming.OpensASentence(i) && (_naming.IsHeading(i, to) || IsNumbered(i, to)),
             WordClass.VerbOrNoun => _naming.IsNameWord(i) && _naming.IsNameWord(i + 1) && i + 1 < to
                 // "Fuel cards are in the drawer"
                 || (
@@ -194,8 +191,7 @@ internal sealed class Mentions(MessageWords words)
                     && _naming.IsSaidOf(i + 1, to)
                     && words.ClassAt(i + 2) is WordClass.Be or WordClass.Have
                 )
-                // "Table 9 wobbles"
-                || (words.At(i + 1).Kind is TokenKind.Number && _naming.IsSaidOf(i + 1, to))
+                || IsNumbered(i, to)
                 || (before is WordClass.Preposition && !_naming.IsSaidOf(i, to))
                 // "Order sheets for May: print them"
                 || (_naming.OpensASentence(i) && _naming.IsHeading(i, to)),
@@ -242,6 +238,9 @@ internal sealed class Mentions(MessageWords words)
             ? -1
             : head;
     }
+
+    /// <summary>"Table 9 wobbles", "pump 3 is leaking".</summary>
+    private bool IsNumbered(int i, int to) => words.At(i + 1).Kind is TokenKind.Number && _naming.IsSaidOf(i + 1, to);
 
     /// <summary>"Have the old": whether what goes on with a word is what something is done to.</summary>
     private bool StandsBehindAVerb(int i)
@@ -494,8 +493,8 @@ internal sealed class Mentions(MessageWords words)
         if (word is "want" or "wants" && words.ClassAt(i + 1) is WordClass.Gerund)
             return false;
         // "A courier is coming for the file"
-        if (word is "coming" or "comes" or "calling" && words.At(i + 1).Lower is "for" or "to")
-            return true;
-        return PeopleWords.Do(word) || (word is "like" or "love" && words.ClassAt(i - 1) is WordClass.Modal);
+        return (word is "coming" or "comes" or "calling" && words.At(i + 1).Lower is "for" or "to")
+            || PeopleWords.Do(word)
+            || (word is "like" or "love" && words.ClassAt(i - 1) is WordClass.Modal);
     }
 }

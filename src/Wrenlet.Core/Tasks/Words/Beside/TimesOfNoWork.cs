@@ -10,7 +10,20 @@ internal static class TimesOfNoWork
         || IsOfWhatIsLost(words, time, request)
         || IsWhenItWasSaid(words, time, request)
         || IsInsteadOfIt(words, time)
-        || IsWhatItIsFor(words, time, request);
+        || IsWhatItIsFor(words, time, request)
+        || IsWhenOneCanCome(words, time, request);
+
+    /// <summary>"I can come at two to look at it. Please keep it indoors": when, of something else; "have it ready" is by then.</summary>
+    private static bool IsWhenOneCanCome(MessageWords words, TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        return home.Index < request.Sentence.Index
+            && words.ClassAt(home.From) is WordClass.I or WordClass.We
+            && words.At(home.From + 1).Lower is "can" or "could"
+            && words.At(home.From + 2).Lower is "come" or "call" or "visit"
+            && words.At(request.Content).Lower
+                is not ("have" or "get" or "let" or "be" or "open" or "meet" or "put" or "leave");
+    }
 
     /// <summary>"Order the mats for the fair. By Monday please": what for, where a sentence of its own says when.</summary>
     private static bool IsWhatItIsFor(MessageWords words, TimePhrase time, Candidate request)
