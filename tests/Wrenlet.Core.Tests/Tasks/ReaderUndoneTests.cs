@@ -2,7 +2,9 @@ using Wrenlet.Core.Tasks.Words;
 
 namespace Wrenlet.Core.Tests.Tasks;
 
-/// <summary>What is told of as not done or as wanted, with each way of asking for it in the next sentence without saying it again.</summary>
+/// <summary>
+/// What is told of as not done or as wanted, with each way of asking for it in the next sentence without saying it again.
+/// </summary>
 public sealed class ReaderUndoneTests
 {
     private static readonly TaskReader Reader = new(Yard.Setting);

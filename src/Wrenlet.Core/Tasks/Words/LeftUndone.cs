@@ -60,7 +60,7 @@ internal static class LeftUndone
                 && i + 2 < to
             )
                 return Deed(words, asked, (Opening(words, from, i), i), i + 2, to, author);
-            // "They asked whether we could move the boat"
+            // "They asked whether we could move the bench"
             if (
                 words.At(i).Lower is "if" or "whether"
                 && words.ClassAt(i + 1) is WordClass.We or WordClass.You or WordClass.Someone
@@ -69,7 +69,7 @@ internal static class LeftUndone
                 && Listing.Orders(words, i + 3)
             )
                 return Deed(words, words.At(i + 3).Lower, null, i + 3, to, author);
-            // "They want the boat moved"
+            // "They want the bench moved"
             if (
                 words.At(i).Lower is "wants" or "want" or "wanted"
                 && words.ClassAt(i + 1).CanOpenAThing()
@@ -136,7 +136,7 @@ internal static class LeftUndone
         : words.At(i).Lower is "has" or "have" && words.At(i + 1).Is("not") ? i + 2
         : null;
 
-    /// <summary>"The boat moved": the deed at the end of what somebody wants; null where nothing is to be done to it.</summary>
+    /// <summary>"The bench moved": the deed at the end of what somebody wants; null where nothing is to be done to it.</summary>
     private static int? WishedFor(MessageWords words, int from, int to)
     {
         for (var i = from + 1; i < to && words.IsPlain(i); i++)
