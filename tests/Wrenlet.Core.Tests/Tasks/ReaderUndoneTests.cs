@@ -92,6 +92,8 @@ public sealed class ReaderUndoneTests
     )]
     [InlineData("Kit, tell them about the night work by Friday", "Kit: Tell them about the night work 04-17T17:00")]
     [InlineData("Shred the invoices from 2015, Kit", "Kit: Shred the invoices from 2015")]
+    [InlineData("Tobiah is away from tomorrow, so Kit, please mend the van tonight", "Kit: Mend the van 04-14T20:00")]
+    [InlineData("The hull always forgets the tax. Please put a note on the desk, Kit.", "Kit: Put a note on the desk")]
     [InlineData("We'll send you the photographs by Friday, Caspian", "-: Send you the photographs 04-17T17:00")]
     public void One_by_one(string form, string drafts) => AllRead([(string.Format(Invariant, form, "mend"), drafts)]);
 

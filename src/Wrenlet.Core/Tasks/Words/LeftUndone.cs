@@ -197,7 +197,9 @@ internal static class LeftUndone
         var what = thing is var (first, last)
             ? Titles.Joined(words, first, last, kept, author, words.At(first).IsWord ? Small(words, first) : null)
             : "";
-        return thing is not null && what.Trim().Length == 0
+        // "It should be cleaned": what, is said elsewhere.
+        return
+            thing is not null && what.Trim().ToLowerInvariant() is "" or "it" or "they" or "that" or "this" or "these"
             ? null
             : $"{verb} {what} {Titles.Joined(words, deed + 1, end, kept, author, null)}";
     }

@@ -19,6 +19,14 @@ internal static class NamesTold
         return false;
     }
 
+    /// <summary>"Reception always forgets it. Please put up a note, Ada": what they do is told.</summary>
+    public static bool IsOfAHabit(MessageWords words, WhoPhrase who, Candidate request) =>
+        words.SentenceOf(who.From) is var home
+        && home != request.Sentence
+        && who.From == home.From
+        && words.At(who.To).Lower is "always" or "often" or "usually" or "sometimes" or "rarely"
+        && words.ClassAt(who.To + 1) is WordClass.Third or WordClass.Verb or WordClass.VerbOrNoun;
+
     /// <summary>"Under the shop", "for their second shop": what is called as a crew is, is a place here.</summary>
     public static bool IsAPlace(MessageWords words, WhoPhrase who)
     {

@@ -242,7 +242,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         )
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         // "The kitchen has to be swept"; "the kitchen has to sweep the yard"
-        if (NamesTold.IsInNeed(words, who, request))
+        if (NamesTold.IsInNeed(words, who, request) || NamesTold.IsOfAHabit(words, who, request))
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         // "Send me the office rates": what they are called
         if (

@@ -457,9 +457,9 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             );
     }
 
-    /// <summary>"From Monday, open at nine": the hour is of what is to be done each day from then on.</summary>
+    /// <summary>"From Monday, open at nine": of what is to be done each day from then on; "tonight" is not.</summary>
     private bool IsAnHourFromADay(TimePhrase time, Candidate request) =>
-        time is { ClockAlone: not null, Repeats: null, Due: not null }
+        time is { ClockAlone.Today: false, Repeats: null, Due: not null }
         && (IsInside(time, request) || time.From == request.End)
         && words.Times.Exists(t =>
             t is { Start: not null, StartClock: null, Due: null, IsMilestone: false }
