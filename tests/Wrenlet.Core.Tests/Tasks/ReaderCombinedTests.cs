@@ -1,4 +1,4 @@
-using Wrenlet.Core.Tasks.Words;
+using static Wrenlet.Core.Tests.Tasks.ReadCases;
 
 namespace Wrenlet.Core.Tests.Tasks;
 
@@ -8,8 +8,6 @@ namespace Wrenlet.Core.Tests.Tasks;
 /// </summary>
 public sealed class ReaderCombinedTests
 {
-    private static readonly TaskReader Reader = new(Yard.Setting);
-
     /// <summary>Whom one can call, and whose it is then.</summary>
     private static readonly (string Said, string Owners)[] Called =
     [
@@ -320,22 +318,4 @@ public sealed class ReaderCombinedTests
         Large(string.Format(System.Globalization.CultureInfo.InvariantCulture, form, first, second));
 
     private static string Large(string words) => char.ToUpperInvariant(words[0]) + words[1..];
-
-    /// <summary>All that is read otherwise than it should be.</summary>
-    private static void AllRead(IEnumerable<(string Said, string Drafts)> cases)
-    {
-        var read = cases
-            .Select(c =>
-                (
-                    c.Said,
-                    c.Drafts,
-                    Read: Yard.Shown(
-                        Reader.Read(c.Said, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"), "Odalys Brandt")
-                    )
-                )
-            )
-            .ToList();
-        read.ShouldNotBeEmpty();
-        read.Where(c => c.Read != c.Drafts).Select(c => $"{c.Said} → {c.Read}").ShouldBeEmpty();
-    }
 }

@@ -1,4 +1,4 @@
-using Wrenlet.Core.Tasks.Words;
+using static Wrenlet.Core.Tests.Tasks.ReadCases;
 
 namespace Wrenlet.Core.Tests.Tasks;
 
@@ -7,8 +7,6 @@ namespace Wrenlet.Core.Tests.Tasks;
 /// </summary>
 public sealed class ReaderUndoneTests
 {
-    private static readonly TaskReader Reader = new(Yard.Setting);
-
     /// <summary>What may be left undone: the verb, what it is once done, the thing, and whether that is several.</summary>
     private static readonly (string Do, string Done, string Thing, bool Several)[] Deeds =
     [
@@ -123,21 +121,4 @@ public sealed class ReaderUndoneTests
         );
 
     private static string Large(string words) => char.ToUpperInvariant(words[0]) + words[1..];
-
-    private static void AllRead(IEnumerable<(string Said, string Drafts)> cases)
-    {
-        var read = cases
-            .Select(c =>
-                (
-                    c.Said,
-                    c.Drafts,
-                    Read: Yard.Shown(
-                        Reader.Read(c.Said, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"), "Odalys Brandt")
-                    )
-                )
-            )
-            .ToList();
-        read.ShouldNotBeEmpty();
-        read.Where(c => c.Read != c.Drafts).Select(c => $"{c.Said} → {c.Read}").ShouldBeEmpty();
-    }
 }

@@ -82,7 +82,7 @@ internal static class LeftUndone
     }
 
     /// <summary>"Do it", "do so", "get that done", and nothing more.</summary>
-    public static bool IsDoingIt(MessageWords words, int i, int end)
+    private static bool IsDoingIt(MessageWords words, int i, int end)
     {
         if (PromisedBefore.IsSeeingToIt(words, i, end))
             return true;
