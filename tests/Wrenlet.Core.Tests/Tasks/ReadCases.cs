@@ -7,7 +7,7 @@ internal static class ReadCases
 {
     private static readonly TaskReader Reader = new(Yard.Setting);
 
-    /// <summary>That each message gives the drafts beside it, as <see cref="Yard.Shown"/> writes them; Odalys writes on 14 April 2026.</summary>
+    /// <summary>That each message of Odalys gives the drafts beside it, as <see cref="Yard.Shown"/> writes them.</summary>
     public static void AllRead(IEnumerable<(string Said, string Drafts)> cases)
     {
         var read = cases
